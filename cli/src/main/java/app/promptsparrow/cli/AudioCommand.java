@@ -1,0 +1,71 @@
+package app.promptsparrow.cli;
+
+import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.sound.Pcm;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code audio FILE OUT}: a pattern or a song as WAV. */
+@Command(name = "audio", mixinStandardHelpOptions = true, description = "Renders a pattern or a song as WAV.")
+final class AudioCommand implements Callable<Integer> {
+
+    @Spec
+    private CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
+    private Path file;
+
+    @Parameters(index = "1", paramLabel = "OUT", description = "The .wav file.")
+    private Path out;
+
+    @Mixin
+    private ChoiceOptions which;
+
+    @Option(names = "--rate", paramLabel = "HZ", description = "44100, 48000, 88200 or 96000 (default: 48000).")
+    private int rate = 48_000;
+
+    @Option(names = "--bits", paramLabel = "16|24|32f", description = "16, 24 or 32f (default: 24).")
+    private String bits = "24";
+
+    @Option(names = "--stems", paramLabel = "DIR", description = "Also each row on its own, into a folder.")
+    private Path stems;
+
+    @Option(names = "--tail", paramLabel = "SECONDS", description = "Exactly so long after the last pass (default: until it has died away, at most 10 s).")
+    private Double tail;
+
+    @Override
+    public Integer call() throws FileProblem {
+        Pcm.Format format = switch (bits) {
+            case "16" -> Pcm.Format.INT_16;
+            case "24" -> Pcm.Format.INT_24;
+            case "32f" -> Pcm.Format.FLOAT_32;
+            default -> throw new ParameterException(spec.commandLine(), "--bits is 16, 24 or 32f, not " + bits);
+        };
+        Project project = ProjectFile.open(file);
+        Choice choice = which.choice(project);
+        if (choice instanceof Choice.EachOfBank each) {
+            choice = new Choice.BankInOrder(each.bank());
+        }
+        AudioPlan plan = new AudioPlan(project, choice, which.repeat(), rate, format,
+                tail == null ? OptionalDouble.empty() : OptionalDouble.of(tail));
+        plan.writeWhole(out, () -> false, share -> { });
+        if (stems != null) {
+            List<Path> written = plan.writeStems(stems, () -> false, share -> { });
+            spec.commandLine().getOut().println(written.size() + " stems in " + stems);
+        }
+        return 0;
+    }
+}

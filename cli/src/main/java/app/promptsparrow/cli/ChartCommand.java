@@ -1,0 +1,64 @@
+package app.promptsparrow.cli;
+
+import app.promptsparrow.chart.ChartWriter;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Project;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code chart FILE [OUT]}: patterns as chart text. */
+@Command(name = "chart", mixinStandardHelpOptions = true, description = "Writes a pattern or a bank as chart text.")
+final class ChartCommand implements Callable<Integer> {
+
+    @Spec
+    private CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
+    private Path file;
+
+    @Parameters(index = "1", arity = "0..1", paramLabel = "OUT", description = "The text file (default: standard output).")
+    private Path out;
+
+    @Mixin
+    private ChoiceOptions which;
+
+    @Override
+    public Integer call() throws FileProblem {
+        Project project = ProjectFile.open(file);
+        ChartWriter.Result chart = ChartWriter.write(project, patterns(project, which.choice(project)));
+        if (out == null) {
+            spec.commandLine().getOut().print(chart.text());
+        } else {
+            AtomicFile.write(out, to -> to.write(chart.text().getBytes(StandardCharsets.UTF_8)));
+        }
+        if (!chart.leftUnsaid().isEmpty()) {
+            spec.commandLine().getErr().println("a chart cannot say: " + String.join(", ", chart.leftUnsaid()));
+        }
+        return 0;
+    }
+
+    private static List<Pattern> patterns(Project project, Choice choice) {
+        if (choice instanceof Choice.OnePattern one) {
+            return project.at(one.slot()).stream().toList();
+        }
+        if (choice instanceof Choice.EachOfBank each) {
+            return project.banks().get(each.bank()).patterns();
+        }
+        if (choice instanceof Choice.BankInOrder order) {
+            return project.banks().get(order.bank()).patterns();
+        }
+        return project.songs().get(((Choice.OneSong) choice).song()).entries().stream()
+                .map(entry -> project.pattern(entry.pattern()).orElseThrow()).distinct().toList();
+    }
+}

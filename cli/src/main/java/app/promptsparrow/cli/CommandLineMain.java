@@ -1,0 +1,60 @@
+package app.promptsparrow.cli;
+
+import app.promptsparrow.file.FileProblem;
+import java.io.PrintWriter;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ScopeType;
+
+/**
+ * All commands that need no window. Exit code 0: done; 1: the input is at fault; 2: wrong usage. Errors are one sentence
+ * on standard error.
+ */
+@Command(name = "sparrow", mixinStandardHelpOptions = true, version = "Prompt Sparrow 0.1.0",
+        description = "Programs drum and bass patterns. Without a command the window opens; 'sparrow demo' opens it with the demo project, 'sparrow FILE.sparrow' with a project.",
+        subcommands = {InfoCommand.class, NewCommand.class, MidiCommand.class, AudioCommand.class, ChartCommand.class})
+public final class CommandLineMain implements Runnable {
+
+    @Option(names = "--debug", scope = ScopeType.INHERIT, description = "Show a stack trace with an error.")
+    private boolean debug;
+
+    @Override
+    public void run() {
+        throw new CommandLine.ParameterException(new CommandLine(this), "a command is missing");
+    }
+
+    /** Runs a command and returns its exit code. */
+    public static int run(PrintWriter out, PrintWriter err, String... arguments) {
+        CommandLineMain main = new CommandLineMain();
+        CommandLine line = new CommandLine(main).setOut(out).setErr(err).setCaseInsensitiveEnumValuesAllowed(true);
+        line.setExecutionExceptionHandler((problem, command, parsed) -> {
+            if (main.debug) {
+                problem.printStackTrace(err);
+            }
+            boolean expected = problem instanceof InputProblem || problem instanceof IllegalArgumentException
+                    || unwrapped(problem) instanceof FileProblem;
+            err.println(expected ? unwrapped(problem).getMessage()
+                    : "a fault of the program: " + problem + "; run again with --debug and report it");
+            err.flush();
+            return 1;
+        });
+        line.setParameterExceptionHandler((problem, parsed) -> {
+            err.println(problem.getMessage() + "; see 'sparrow " + commandName(problem) + "--help'");
+            err.flush();
+            return 2;
+        });
+        int code = line.execute(arguments);
+        out.flush();
+        return code;
+    }
+
+    private static String commandName(CommandLine.ParameterException problem) {
+        CommandLine command = problem.getCommandLine();
+        return command.getParent() == null ? "" : command.getCommandName() + " ";
+    }
+
+    private static Throwable unwrapped(Throwable problem) {
+        return problem.getCause() instanceof FileProblem inner ? inner : problem;
+    }
+}

@@ -1,0 +1,70 @@
+package app.promptsparrow.cli;
+
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.pattern.LineUp;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code info FILE}: what is inside, as JSON. */
+@Command(name = "info", mixinStandardHelpOptions = true, description = "Tells as JSON what is in a project.")
+final class InfoCommand implements Callable<Integer> {
+
+    @Spec
+    private CommandSpec spec;
+
+    @Parameters(paramLabel = "FILE", description = "A .sparrow project.")
+    private Path file;
+
+    @Override
+    public Integer call() throws FileProblem, IOException {
+        Project project = ProjectFile.open(file);
+        Map<String, Object> info = new LinkedHashMap<>();
+        info.put("name", project.name());
+        info.put("tempo", project.tempo().bpm());
+        info.put("meter", project.meter().text());
+        info.put("swing", project.swing().text());
+        info.put("key", project.key().text());
+        info.put("kit", project.kit().name());
+        info.put("rows", project.kit().rows().stream().map(Row::name).toList());
+        List<Object> patterns = new ArrayList<>();
+        for (SlotRef slot : project.filledSlots()) {
+            patterns.add(describe(project, slot, project.at(slot).orElseThrow()));
+        }
+        info.put("patterns", patterns);
+        info.put("songs", project.songs().stream().map(song -> Map.of("name", song.name(), "entries", song.entries().size())).toList());
+        spec.commandLine().getOut().println(new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValueAsString(info));
+        return 0;
+    }
+
+    private static Map<String, Object> describe(Project project, SlotRef slot, Pattern pattern) {
+        Map<String, Object> info = new LinkedHashMap<>();
+        info.put("bank", project.banks().get(slot.bank()).name());
+        info.put("slot", Bank.slotKey(slot.slot()));
+        info.put("name", pattern.name());
+        info.put("length", pattern.length());
+        info.put("step", pattern.step().text());
+        info.put("meter", project.meterOf(pattern).text());
+        info.put("hits", pattern.lanes().values().stream().mapToInt(lane -> lane.hits().size()).sum());
+        LineUp.of(pattern, project.meterOf(pattern)).ifPresentOrElse(
+                units -> info.put("lineUp", LineUp.text(units, project.meterOf(pattern))),
+                () -> info.put("lineUp", "does not meet within " + LineUp.MAX_BARS + " bars"));
+        return info;
+    }
+}

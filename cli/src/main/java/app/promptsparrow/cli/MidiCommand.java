@@ -1,0 +1,58 @@
+package app.promptsparrow.cli;
+
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.project.Project;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code midi FILE OUT}: a pattern, a bank or a song as Standard MIDI File. */
+@Command(name = "midi", mixinStandardHelpOptions = true,
+        description = "Writes a pattern, a song, or each pattern of a bank (into the folder OUT) as MIDI.")
+final class MidiCommand implements Callable<Integer> {
+
+    @Spec
+    private CommandSpec spec;
+
+    @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
+    private Path file;
+
+    @Parameters(index = "1", paramLabel = "OUT", description = "The .mid file, or a folder for a whole bank.")
+    private Path out;
+
+    @Mixin
+    private ChoiceOptions which;
+
+    @Option(names = "--type", paramLabel = "0|1", description = "One track, or a track a row (default: 1).")
+    private int type = 1;
+
+    @Option(names = "--ppq", paramLabel = "N", description = "Ticks a quarter, 96 to 960 (default: 960).")
+    private int ppq = 960;
+
+    @Option(names = "--lead-in", paramLabel = "BARS", description = "Empty bars before the music, 0 to 2.")
+    private int leadIn;
+
+    @Option(names = "--straight", description = "Without swing and timing.")
+    private boolean straight;
+
+    @Option(names = "--with-muted", description = "With rows that are muted or silenced by solo.")
+    private boolean withMuted;
+
+    @Override
+    public Integer call() throws FileProblem {
+        Project project = ProjectFile.open(file);
+        MidiPlan plan = MidiPlan.of(project, which.choice(project), which.repeat(),
+                new MidiOptions(type, ppq, leadIn, straight, withMuted));
+        plan.write(out);
+        spec.commandLine().getOut().println(plan.sentence());
+        return 0;
+    }
+}

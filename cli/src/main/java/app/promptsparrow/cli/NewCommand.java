@@ -1,0 +1,63 @@
+package app.promptsparrow.cli;
+
+import app.promptsparrow.chart.ChartException;
+import app.promptsparrow.chart.ChartReader;
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.file.TextFile;
+import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.project.Project;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code new OUT}: writes a new project. */
+@Command(name = "new", mixinStandardHelpOptions = true, description = "Writes a new project: empty, from a chart, or the demo.")
+final class NewCommand implements Callable<Integer> {
+
+    @Spec
+    private CommandSpec spec;
+
+    @Parameters(paramLabel = "OUT", description = "The .sparrow file to write.")
+    private Path out;
+
+    @Option(names = "--kit", paramLabel = "NAME", description = "A built-in kit (default: Deckhand).")
+    private String kitName = "Deckhand";
+
+    @ArgGroup
+    private Content content;
+
+    private static final class Content {
+        @Option(names = "--chart", paramLabel = "TXT", description = "Patterns from chart text.")
+        private Path chart;
+
+        @Option(names = "--demo", description = "The demo project.")
+        private boolean demo;
+    }
+
+    @Override
+    public Integer call() throws FileProblem {
+        Kit kit = BuiltInKits.named(kitName).orElseThrow(() -> new InputProblem("there is no built-in kit '" + kitName
+                + "'; the kits are: " + BuiltInKits.all().stream().map(Kit::name).toList()));
+        Project project = content == null ? Project.untitled(kit) : content.demo ? DemoProject.make() : fromChart(content.chart, kit);
+        ProjectFile.save(project, out);
+        return 0;
+    }
+
+    private static Project fromChart(Path chart, Kit kit) throws FileProblem {
+        String text = TextFile.read(chart);
+        try {
+            String name = chart.getFileName().toString().replaceAll("\\.[^.]*$", "");
+            return ChartReader.read(text, kit).toProject(name.isBlank() ? Project.UNTITLED : name);
+        } catch (ChartException wrong) {
+            throw new InputProblem(chart.getFileName() + ": " + wrong.getMessage());
+        }
+    }
+}

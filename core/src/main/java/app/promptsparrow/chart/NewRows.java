@@ -1,0 +1,80 @@
+package app.promptsparrow.chart;
+
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.PercussionMap;
+import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/** Rows made from a name alone, when a chart names one that the kit lacks. */
+final class NewRows {
+
+    private NewRows() {
+    }
+
+    /** A new row for a kit, with the usual sound of the family that its name speaks of; empty if it speaks of none. */
+    static Optional<Row> named(String name, Kit kit) {
+        return Family.ofName(name).filter(family -> kit.highestRowId() < RowId.MAX).map(family -> {
+            int id = kit.highestRowId() + 1;
+            if (family == Family.BASS) {
+                return Row.bass(id, name, freeChannel(kit), Recipe.of(Recipe.Model.BASS));
+            }
+            Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.usualNote(family)), Recipe.of(model(family)));
+            return openName(name) && family == Family.HAT
+                    ? new Row(row.id(), name, family, row.kind(), java.util.List.of(app.promptsparrow.kit.Layer.of(
+                            Recipe.of(Recipe.Model.HAT).with("length", 520))), row.strip(), row.ending(), 1, false,
+                            row.lean(), 100, freeNote(kit, 46), row.midiChannel(), false, false)
+                    : row;
+        });
+    }
+
+    static boolean isOpenHat(Row row) {
+        return row.family() == Family.HAT && openName(row.name());
+    }
+
+    private static boolean openName(String name) {
+        return name.toLowerCase(Locale.ROOT).contains("open");
+    }
+
+    private static Recipe.Model model(Family family) {
+        return switch (family) {
+            case KICK -> Recipe.Model.KICK;
+            case SNARE -> Recipe.Model.SNARE;
+            case CLAP -> Recipe.Model.CLAP;
+            case HAT -> Recipe.Model.HAT;
+            case CYMBAL -> Recipe.Model.CYMBAL;
+            case TOM -> Recipe.Model.TOM;
+            case PERCUSSION -> Recipe.Model.SHAKER;
+            case BASS, OTHER -> Recipe.Model.BELL;
+        };
+    }
+
+    /** The wished note if no drum row has it, else the first free one from 35 on, else the wished one all the same. */
+    private static int freeNote(Kit kit, int wished) {
+        Set<Integer> used = kit.rows().stream().filter(row -> !row.isBass()).map(Row::midiNote).collect(Collectors.toSet());
+        if (!used.contains(wished)) {
+            return wished;
+        }
+        for (int note = 35; note <= 127; note++) {
+            if (!used.contains(note)) {
+                return note;
+            }
+        }
+        return wished;
+    }
+
+    private static int freeChannel(Kit kit) {
+        Set<Integer> used = kit.rows().stream().map(Row::midiChannel).collect(Collectors.toSet());
+        for (int channel = 1; channel <= 16; channel++) {
+            if (channel != Row.DRUM_CHANNEL && !used.contains(channel)) {
+                return channel;
+            }
+        }
+        return 1;
+    }
+}

@@ -1,0 +1,111 @@
+package app.promptsparrow.demo;
+
+import app.promptsparrow.chart.Chart;
+import app.promptsparrow.chart.ChartException;
+import app.promptsparrow.chart.ChartReader;
+import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.time.Swing;
+import app.promptsparrow.time.StepValue;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+
+/** <em>Ferry Terminal, 6 a.m.</em>: sounds for a short film about the first ferry of the day. Pure functions. */
+public final class DemoProject {
+
+    public static final String NAME = "Ferry Terminal, 6 a.m.";
+
+    private static final List<String> BANKS = List.of("Boarding", "Crossing", "Harbour");
+
+    private DemoProject() {
+    }
+
+    /** The demo, the same at every call. */
+    public static Project make() {
+        Project project = Project.untitled(BuiltInKits.deckhand()).withName(NAME);
+        List<Bank> banks = new ArrayList<>();
+        int nextId = 1;
+        for (String bankName : BANKS) {
+            Chart chart = read(bankName, project);
+            project = project.withKit(chart.kit());
+            project = project.withTempo(chart.tempo().orElse(project.tempo())).withKey(chart.key().orElse(project.key()));
+            Bank bank = Bank.empty(bankName);
+            for (int slot = 0; slot < chart.patterns().size(); slot++) {
+                bank = bank.with(slot, Optional.of(chart.patterns().get(slot).withId(new PatternId(nextId++))));
+            }
+            banks.add(bank);
+        }
+        project = project.withBanks(banks).withSwing(new Swing(570, StepValue.SIXTEENTH));
+        project = project.withKit(project.kit().with(row(project, "Clap"), row -> row.withLean(Lean.ofMillis(9))));
+        project = withBeyondChart(project);
+        return project.withSongs(List.of(song(project)));
+    }
+
+    private static Chart read(String bank, Project project) {
+        String resource = bank.toLowerCase(java.util.Locale.ROOT) + ".txt";
+        try (InputStream in = DemoProject.class.getResourceAsStream(resource)) {
+            return ChartReader.read(new String(in.readAllBytes(), StandardCharsets.UTF_8), project.kit());
+        } catch (IOException problem) {
+            throw new UncheckedIOException(problem);
+        } catch (ChartException wrong) {
+            throw new IllegalStateException("the demo's chart " + resource + ", " + wrong.getMessage(), wrong);
+        }
+    }
+
+    /** Timing, ramps and in-between velocities, which a chart cannot say. */
+    private static Project withBeyondChart(Project given) {
+        Project project = given;
+        for (String name : List.of("Wake", "Wake, open hat", "Wake fill")) {
+            project = edit(project, name, "Closed hat", hit -> hit.step() % 4 == 2 ? hit.withVelocity(58)
+                    : hit.step() % 2 == 1 ? hit.withVelocity(44).withTiming(4_000) : hit);
+        }
+        project = edit(project, "Wake fill", "Snare", hit -> hit.roll().isPresent() && hit.step() >= 28
+                ? hit.withRoll(new Roll(6, 2, 140, 300)) : hit);
+        project = edit(project, "Wake", "Closed hat", hit -> hit.roll().isPresent() ? hit.withRoll(new Roll(8, 4, 40, 0)) : hit);
+        return edit(project, "Gulls", "Rim", hit -> hit.withTiming(hit.step() % 4 == 3 ? -6_000 : 0));
+    }
+
+    private static Project edit(Project project, String patternName, String rowName, UnaryOperator<Hit> change) {
+        Pattern pattern = named(project, patternName);
+        RowId row = row(project, rowName);
+        return project.withPattern(pattern.id(), p -> p.withLane(row, (Lane lane) ->
+                lane.withHits(lane.hits().stream().map(change).toList())));
+    }
+
+    private static Song song(Project project) {
+        return new Song("Ferry", List.of(
+                entry(project, "Slack rope", 2), entry(project, "Engine idle", 2),
+                new Song.Entry(named(project, "Wake").id(), 4, Optional.of(named(project, "Wake fill").id()), Set.of()),
+                entry(project, "Gulls", 2), entry(project, "Landing", 2)));
+    }
+
+    private static Song.Entry entry(Project project, String name, int repeats) {
+        return new Song.Entry(named(project, name).id(), repeats, Optional.empty(), Set.of());
+    }
+
+    private static Pattern named(Project project, String name) {
+        return project.banks().stream().flatMap(bank -> bank.patterns().stream())
+                .filter(pattern -> pattern.name().equals(name)).findFirst().orElseThrow();
+    }
+
+    private static RowId row(Project project, String name) {
+        return project.kit().rowNamed(name).map(Row::id).orElseThrow();
+    }
+}

@@ -1,0 +1,57 @@
+package app.promptsparrow.engine;
+
+import java.util.concurrent.atomic.AtomicLong;
+
+/**
+ * Commands from one writer thread to the render thread. Holds {@value #SIZE}; a full ring refuses. Allocates nothing
+ * after construction.
+ */
+final class CommandRing {
+
+    static final int SIZE = 256;
+
+    static final int PLAY = 1;
+    static final int STOP = 2;
+    static final int QUEUE = 3;
+    static final int UNQUEUE = 4;
+    static final int AUDITION = 5;
+
+    private static final int FIELDS = 3;
+
+    private final long[] cells = new long[SIZE * FIELDS];
+    private final AtomicLong written = new AtomicLong();
+    private final AtomicLong taken = new AtomicLong();
+
+    /** Writer thread: appends a command, or answers false if the ring is full. */
+    boolean offer(int kind, long first, long second) {
+        long at = written.getPlain();
+        if (at - taken.getAcquire() == SIZE) {
+            return false;
+        }
+        int cell = cell(at);
+        cells[cell] = kind;
+        cells[cell + 1] = first;
+        cells[cell + 2] = second;
+        written.setRelease(at + 1);
+        return true;
+    }
+
+    /** Render thread: whether a command waits. */
+    boolean hasNext() {
+        return taken.getPlain() < written.getAcquire();
+    }
+
+    /** Render thread: a field (0 kind, 1 first, 2 second) of the waiting command. */
+    long field(int index) {
+        return cells[cell(taken.getPlain()) + index];
+    }
+
+    /** Render thread: drops the waiting command. */
+    void advance() {
+        taken.setRelease(taken.getPlain() + 1);
+    }
+
+    private static int cell(long sequence) {
+        return (int) (sequence % SIZE) * FIELDS;
+    }
+}

@@ -1,0 +1,380 @@
+package app.promptsparrow.engine;
+
+import app.promptsparrow.score.LaneScore;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.sound.BassVoice;
+import app.promptsparrow.sound.Tank;
+import java.util.Arrays;
+
+/**
+ * Makes the music tick by tick, {@value #TICK} frames at a time. Owned by the render thread; a plain call renders, so it
+ * runs as well without that thread. Allocates nothing after construction.
+ *
+ * <p>Cost of a tick: what sounds. A strip without sound, a reverb that has died away and a neutral stage cost a
+ * comparison each.
+ */
+final class Mixer {
+
+    static final int TICK = BassVoice.TICK;
+
+    private static final double CHOKE_MS = 3;
+    private static final double REPLACE_MS = 5;
+    private static final int CHOKE_GROUPS = 17;
+    private static final double AUDITION_SECONDS = 0.4;
+
+    private final int rateHz;
+    private final News news;
+    private final Sequencer sequencer;
+    private final VoicePool pool = new VoicePool();
+    private final StripProcessor[] strips = new StripProcessor[Playable.SLOTS];
+    private final BassVoice[] bassVoices = new BassVoice[Playable.SLOTS];
+    private final long[] bassGateUnits = new long[Playable.SLOTS];
+    private final long[] bassGateFrame = new long[Playable.SLOTS];
+    private final long[] bassSource = new long[Playable.SLOTS];
+    private final int[] bassDone = new int[Playable.SLOTS];
+    private final RowPlan[] plans = new RowPlan[Playable.SLOTS];
+    private final long[] chokedAt = new long[CHOKE_GROUPS];
+    private final int[] chokedBy = new int[CHOKE_GROUPS];
+    private final Tank tank;
+    private final float[] send = new float[TICK];
+    private boolean sending;
+    private float master;
+    private Playable playable;
+    private long frame;
+    private final double chokeFrames;
+
+    Mixer(int rateHz, News news) {
+        this.rateHz = rateHz;
+        this.news = news;
+        sequencer = new Sequencer(rateHz);
+        tank = new Tank(rateHz);
+        chokeFrames = CHOKE_MS * rateHz / 1000;
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            strips[slot] = new StripProcessor();
+            bassVoices[slot] = new BassVoice();
+        }
+        Arrays.fill(chokedAt, -1);
+    }
+
+    /** The first frame of the next tick. */
+    long frame() {
+        return frame;
+    }
+
+    Sequencer sequencer() {
+        return sequencer;
+    }
+
+    boolean limits() {
+        return playable != null && playable.limiter();
+    }
+
+    /** Takes a new playable at the next tick. */
+    void adopt(Playable to) {
+        boolean wasRunning = sequencer.isRunning();
+        boolean moved = sequencer.adopt(to, frame);
+        if (playable == null) {
+            master = to.masterGain();
+        }
+        playable = to;
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            adoptRow(slot, to.row(slot));
+        }
+        if (wasRunning && !sequencer.isRunning()) {
+            endGates(frame);
+        } else if (moved) {
+            mapGatesAgain();
+        }
+    }
+
+    private void adoptRow(int slot, RowPlan plan) {
+        RowPlan old = plans[slot];
+        if (old == plan) {
+            return;
+        }
+        boolean sameRow = old != null && plan != null && old.id().equals(plan.id());
+        double fade = REPLACE_MS * rateHz / 1000;
+        for (Voice voice : pool.all()) {
+            if (voice.active && voice.slot == slot && !(sameRow && plan.hasFrames(voice.frames))) {
+                voice.cut(frame, fade);
+            }
+        }
+        if (!sameRow || plan.bass == null) {
+            bassVoices[slot].cut(REPLACE_MS, rateHz);
+        }
+        if (plan != null) { // an emptied slot keeps its plan until its voices have faded
+            plans[slot] = plan;
+            if (!sameRow && strips[slot].isAsleep()) {
+                strips[slot].reset();
+            }
+        }
+    }
+
+    private void mapGatesAgain() {
+        for (Voice voice : pool.all()) {
+            if (voice.active && voice.gateUnits != Voice.NEVER) {
+                voice.gateFrame = sequencer.frameOf(voice.gateUnits);
+            }
+        }
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (bassVoices[slot].isHeld() && bassGateUnits[slot] != Voice.NEVER) {
+                bassGateFrame[slot] = sequencer.frameOf(bassGateUnits[slot]);
+            }
+        }
+    }
+
+    void play(long source, long position) {
+        endGates(frame);
+        sequencer.play(source, position, frame);
+    }
+
+    void stop() {
+        endGates(frame);
+        sequencer.stop(frame);
+    }
+
+    void queue(long source, Switch how) {
+        sequencer.queue(source, how, frame);
+    }
+
+    void unqueue() {
+        sequencer.unqueue(frame);
+    }
+
+    /** Strikes a row now, apart from the music. */
+    void audition(int rowId, int velocity, int cents) {
+        int slot = playable == null ? -1 : playable.slotOf(rowId);
+        if (slot < 0) {
+            return;
+        }
+        long end = frame + (long) (AUDITION_SECONDS * rateHz);
+        news.strike(frame, rowId, -1, 0);
+        strike(slot, frame, velocity, cents, LaneScore.MAIN, Voice.NEVER, end, -1, 0);
+    }
+
+    /** The safety net: all gates end at a frame. Those that began later are left alone. */
+    private void endGates(long atFrame) {
+        for (Voice voice : pool.all()) {
+            if (voice.active && voice.startFrame <= atFrame) {
+                voice.gateFrame = Math.min(voice.gateFrame, atFrame);
+                voice.gateUnits = Voice.NEVER;
+            }
+        }
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (bassVoices[slot].isHeld()) {
+                bassGateFrame[slot] = Math.min(bassGateFrame[slot], atFrame);
+                bassGateUnits[slot] = Voice.NEVER;
+            }
+        }
+    }
+
+    /** Renders the next tick into two buffers of {@value #TICK} frames. */
+    void tick(float[] left, float[] right) {
+        Arrays.fill(left, 0);
+        Arrays.fill(right, 0);
+        if (playable == null) {
+            frame += TICK;
+            return;
+        }
+        long end = frame + TICK;
+        Arrays.fill(bassDone, 0);
+        for (BassVoice voice : bassVoices) {
+            voice.control();
+        }
+        sequence(end);
+        addVoices();
+        mix(left, right);
+        if (frame % (8 * TICK) == 0) {
+            news.moment(frame, sequencer.playingId(), sequencer.isRunning() ? sequencer.position(frame) : 0,
+                    sequencer.queuedId(), sequencer.isRunning() ? sequencer.untilNext(frame) : 0, sequencer.milliBpm());
+        }
+        frame = end;
+    }
+
+    private void sequence(long end) {
+        if (!sequencer.isRunning()) {
+            return;
+        }
+        sequencer.prepare(frame, end);
+        long switched = sequencer.switchedAtFrame();
+        long over = sequencer.endFrame();
+        boolean left = switched == Voice.NEVER;
+        for (Sequencer.Note note = sequencer.takeBefore(end); note != null; note = sequencer.takeBefore(end)) {
+            if (!left && note.frame >= switched) {
+                endGatesOfOthers(switched);
+                left = true;
+            }
+            news.strike(note.frame, note.rowId, note.step, note.source);
+            strike(note.slot, note.frame, note.velocity, note.cents, note.kind, note.endUnits,
+                    sequencer.frameOf(note.endUnits), note.startUnits, note.source);
+        }
+        if (!left) {
+            endGatesOfOthers(switched);
+        }
+        if (over < end) {
+            endGates(over);
+            sequencer.stop(frame);
+        }
+    }
+
+    /** Leaving a source ends the gates of what it started; what the next one started early goes on. */
+    private void endGatesOfOthers(long switched) {
+        long kept = sequencer.playingId();
+        for (Voice voice : pool.all()) {
+            if (voice.active && voice.source != kept && voice.startFrame <= switched) {
+                voice.gateFrame = Math.min(voice.gateFrame, switched);
+                voice.gateUnits = Voice.NEVER;
+            }
+        }
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (bassVoices[slot].isHeld() && bassSource[slot] != kept) {
+                bassGateFrame[slot] = Math.min(bassGateFrame[slot], switched);
+                bassGateUnits[slot] = Voice.NEVER;
+            }
+        }
+    }
+
+    private void strike(int slot, long at, int velocity, int cents, int kind, long gateUnits, long gateFrame, long startUnits, long source) {
+        RowPlan plan = plans[slot];
+        int group = plan.chokeGroup;
+        if (group > 0) {
+            if (chokedAt[group] == at && chokedBy[group] != slot) {
+                return; // of two hits of one group at one frame only the upper row sounds
+            }
+            chokedAt[group] = at;
+            chokedBy[group] = slot;
+        }
+        if (group > 0 || plan.oneVoice) {
+            silenceFor(slot, group, plan.oneVoice, at);
+        }
+        if (strips[slot].isAsleep()) {
+            strips[slot].wake();
+        }
+        float gain = plan.velocityGain[velocity];
+        if (plan.bass != null) {
+            strikeBass(plan, slot, at, velocity, cents, gain, kind, gateUnits, gateFrame, startUnits, source);
+            return;
+        }
+        double ratio = 1;
+        if (cents != 0 || plan.pitched) {
+            double away = plan.pitched ? cents - plan.rootNote() * 100.0 : cents;
+            ratio = away == 0 ? 1 : StrictMath.pow(2, away / 1200);
+        }
+        for (RowPlan.LayerPlan layer : plan.layers) {
+            if (velocity >= layer.fromVelocity && velocity <= layer.toVelocity) {
+                Voice voice = pool.take(at, chokeFrames);
+                voice.start(plan, slot, layer, ratio, gain, at);
+                voice.gateUnits = gateUnits;
+                voice.gateFrame = gateFrame;
+                voice.source = source;
+            }
+        }
+    }
+
+    private void strikeBass(RowPlan plan, int slot, long at, int velocity, int cents, float gain, int kind,
+                            long gateUnits, long gateFrame, long startUnits, long source) {
+        BassVoice voice = bassVoices[slot];
+        // A slide needs the gate before it to reach this start; touching counts.
+        boolean reached = voice.isHeld() && (bassGateUnits[slot] == Voice.NEVER
+                ? bassGateFrame[slot] >= at : bassGateUnits[slot] >= startUnits);
+        boolean slides = kind == LaneScore.SLIDE && reached;
+        renderBass(slot, (int) (at - frame), slides);
+        if (slides) {
+            voice.slideTo(plan.bass, cents, gain);
+        } else {
+            voice.start(plan.bass, cents, gain, velocity);
+        }
+        bassGateUnits[slot] = gateUnits;
+        bassGateFrame[slot] = gateFrame;
+        bassSource[slot] = source;
+    }
+
+    /** Renders a bass voice up to an offset in this tick, ending its gate on the way. */
+    private void renderBass(int slot, int to, boolean keepHeld) {
+        BassVoice voice = bassVoices[slot];
+        int from = bassDone[slot];
+        if (voice.isIdle() || to <= from) {
+            bassDone[slot] = Math.max(from, to);
+            return;
+        }
+        float[] buffer = strips[slot].buffer;
+        int gate = (int) Math.min(Integer.MAX_VALUE, Math.max(0, bassGateFrame[slot] - frame));
+        if (voice.isHeld() && gate < to) {
+            int at = Math.max(from, gate);
+            voice.add(buffer, from, at);
+            if (!keepHeld) {
+                voice.release();
+            }
+            from = at;
+        }
+        voice.add(buffer, from, to);
+        bassDone[slot] = to;
+    }
+
+    private void silenceFor(int slot, int group, boolean oneVoice, long at) {
+        for (Voice voice : pool.all()) {
+            if (!voice.active || voice.startFrame >= at) {
+                continue;
+            }
+            RowPlan other = plans[voice.slot];
+            boolean sameRow = voice.slot == slot;
+            if (sameRow ? oneVoice : group > 0 && other != null && other.chokeGroup == group) {
+                voice.cut(at, chokeFrames);
+            }
+        }
+        for (int other = 0; group > 0 && other < Playable.SLOTS; other++) {
+            if (other != slot && plans[other] != null && plans[other].chokeGroup == group && !bassVoices[other].isIdle()) {
+                renderBass(other, (int) (at - frame), false);
+                bassVoices[other].cut(CHOKE_MS, rateHz);
+            }
+        }
+    }
+
+    private void addVoices() {
+        for (Voice voice : pool.all()) {
+            if (voice.active) {
+                strips[voice.slot].wake();
+                voice.add(strips[voice.slot].buffer, frame, TICK);
+            }
+        }
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (!bassVoices[slot].isIdle()) {
+                strips[slot].wake();
+                renderBass(slot, TICK, false);
+            }
+        }
+    }
+
+    private void mix(float[] left, float[] right) {
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (!strips[slot].isAsleep() && plans[slot] != null) {
+                news.peak(slot, strips[slot].process(plans[slot], left, right, send));
+                sending |= plans[slot].send != 0;
+            }
+        }
+        if (sending) {
+            tank.add(send, left, right, TICK, playable.reverb());
+            Arrays.fill(send, 0);
+            sending = !tank.isSilent();
+        }
+        float to = playable.masterGain();
+        if (master != 1 || to != 1) {
+            float step = (to - master) / TICK;
+            for (int i = 0; i < TICK; i++) {
+                left[i] *= master + step * i;
+                right[i] *= master + step * i;
+            }
+            master = to;
+        }
+    }
+
+    /** Whether nothing sounds any more. */
+    boolean isSilent() {
+        for (StripProcessor strip : strips) {
+            if (!strip.isAsleep()) {
+                return false;
+            }
+        }
+        return !sending && !sequencer.isRunning();
+    }
+}

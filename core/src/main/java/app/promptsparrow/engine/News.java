@@ -1,0 +1,146 @@
+package app.promptsparrow.engine;
+
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.AtomicLongArray;
+
+/**
+ * What the render thread tells the views: where the music is, what was struck, how loud it is. The one writer never
+ * waits; a reader that is too slow loses the oldest records and counts them. Any number of readers, each with a
+ * {@link Reader} of its own. Allocates nothing after construction.
+ */
+public final class News {
+
+    private static final int MOMENTS = 256;
+    private static final int MOMENT_FIELDS = 6;
+    private static final int STRIKES = 1_024;
+    private static final int STRIKE_FIELDS = 3;
+
+    private final AtomicLongArray moments = new AtomicLongArray(MOMENTS * MOMENT_FIELDS);
+    private final AtomicLong momentCount = new AtomicLong();
+    private final AtomicLongArray strikes = new AtomicLongArray(STRIKES * STRIKE_FIELDS);
+    private final AtomicLong strikeCount = new AtomicLong();
+    private final AtomicLongArray peaks = new AtomicLongArray(Playable.SLOTS + 2);
+    private final AtomicLong faults = new AtomicLong();
+
+    /**
+     * The state of the music at a frame. Immutable.
+     *
+     * @param playing   the source id that plays, 0 if stopped
+     * @param position  units from the source's start
+     * @param queued    the source id that comes next, 0 if none
+     * @param untilNext units until it starts
+     */
+    public record Moment(long frame, long playing, long position, long queued, long untilNext, int milliBpm) {
+    }
+
+    /** Called for each hit that was struck. */
+    @FunctionalInterface
+    public interface StrikeSink {
+        /**
+         * @param frame  when it sounds
+         * @param rowId  value of the row's id
+         * @param step   lane step, or -1 for an audition
+         * @param source the source id it belongs to, 0 for an audition
+         */
+        void strike(long frame, int rowId, int step, long source);
+    }
+
+    // --- render thread ---
+
+    void moment(long frame, long playing, long position, long queued, long untilNext, int milliBpm) {
+        long at = momentCount.getPlain();
+        int cell = (int) (at % MOMENTS) * MOMENT_FIELDS;
+        moments.setRelease(cell, -1);
+        moments.setRelease(cell + 1, playing);
+        moments.setRelease(cell + 2, position);
+        moments.setRelease(cell + 3, queued);
+        moments.setRelease(cell + 4, untilNext);
+        moments.setRelease(cell + 5, milliBpm);
+        moments.setRelease(cell, frame);
+        momentCount.setRelease(at + 1);
+    }
+
+    void strike(long frame, int rowId, int step, long source) {
+        long at = strikeCount.getPlain();
+        int cell = (int) (at % STRIKES) * STRIKE_FIELDS;
+        strikes.setRelease(cell, frame);
+        strikes.setRelease(cell + 1, (long) rowId << 32 | step & 0xFFFFFFFFL);
+        strikes.setRelease(cell + 2, source);
+        strikeCount.setRelease(at + 1);
+    }
+
+    /** @param index a slot, or {@link Playable#SLOTS} and one more for the master's left and right */
+    void peak(int index, float value) {
+        if (value > Float.intBitsToFloat((int) peaks.getPlain(index))) {
+            peaks.setRelease(index, Float.floatToRawIntBits(value));
+        }
+    }
+
+    void fault() {
+        faults.lazySet(faults.getPlain() + 1);
+    }
+
+    // --- readers ---
+
+    /** How many blocks were silenced by a fault of the program. */
+    public long faults() {
+        return faults.get();
+    }
+
+    /**
+     * The greatest absolute value since the last call: of a slot, or of the master's left ({@link Playable#SLOTS}) and
+     * right channel. For one reader.
+     */
+    public float takePeak(int index) {
+        return Float.intBitsToFloat((int) peaks.getAndSet(index, 0));
+    }
+
+    /** The state at a frame: the newest record not after it, or null if there is none yet. */
+    public Moment at(long frame) {
+        long newest = momentCount.getAcquire() - 1;
+        for (long at = newest; at >= 0 && at > newest - MOMENTS + 2; at--) {
+            int cell = (int) (at % MOMENTS) * MOMENT_FIELDS;
+            long recorded = moments.getAcquire(cell);
+            if (recorded >= 0 && recorded <= frame) {
+                Moment moment = new Moment(recorded, moments.getAcquire(cell + 1), moments.getAcquire(cell + 2),
+                        moments.getAcquire(cell + 3), moments.getAcquire(cell + 4), (int) moments.getAcquire(cell + 5));
+                return moments.getAcquire(cell) == recorded ? moment : at(frame);
+            }
+        }
+        return null;
+    }
+
+    /** Reads strikes in order. Owned by one thread. */
+    public final class Reader {
+        private long next = strikeCount.get();
+        private long lost;
+
+        /** Hands on all strikes up to a frame that were not read before. */
+        public void takeUpTo(long frame, StrikeSink sink) {
+            long written = strikeCount.getAcquire();
+            if (written - next > STRIKES / 2) {
+                lost += written - next - STRIKES / 2;
+                next = written - STRIKES / 2;
+            }
+            while (next < written) {
+                int cell = (int) (next % STRIKES) * STRIKE_FIELDS;
+                long struck = strikes.getAcquire(cell);
+                if (struck > frame) {
+                    return;
+                }
+                long what = strikes.getAcquire(cell + 1);
+                sink.strike(struck, (int) (what >> 32), (int) what, strikes.getAcquire(cell + 2));
+                next++;
+            }
+        }
+
+        /** How many strikes came too fast to be read. */
+        public long lost() {
+            return lost;
+        }
+    }
+
+    public Reader reader() {
+        return new Reader();
+    }
+}

@@ -1,0 +1,93 @@
+package app.promptsparrow.engine;
+
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.sound.Tank;
+import app.promptsparrow.time.Tempo;
+import java.util.List;
+
+/**
+ * All that the render thread needs, as one immutable value that is swapped whole. Made by {@link PlayableBuilder}.
+ */
+public final class Playable {
+
+    /** How many rows can be mixed at once, one slot each. */
+    public static final int SLOTS = 64;
+
+    /**
+     * Something that can be chosen to play.
+     *
+     * @param id given out by whoever publishes; commands name it
+     */
+    public record Source(long id, Score score) {
+    }
+
+    private final Tempo tempo;
+    private final Source[] sources;
+    private final RowPlan[] rows;
+    private final byte[] slotByRowId;
+    private final Tank.Settings reverb;
+    private final boolean limiter;
+    private final float masterGain;
+
+    Playable(Tempo tempo, List<Source> sources, RowPlan[] rowsBySlot, Tank.Settings reverb, boolean limiter, float masterGain) {
+        this.tempo = tempo;
+        this.sources = sources.toArray(Source[]::new);
+        this.rows = rowsBySlot;
+        this.reverb = reverb;
+        this.limiter = limiter;
+        this.masterGain = masterGain;
+        int highest = 0;
+        for (RowPlan row : rowsBySlot) {
+            highest = row == null ? highest : Math.max(highest, row.id().value());
+        }
+        slotByRowId = new byte[highest + 1];
+        java.util.Arrays.fill(slotByRowId, (byte) -1);
+        for (int slot = 0; slot < rowsBySlot.length; slot++) {
+            if (rowsBySlot[slot] != null) {
+                slotByRowId[rowsBySlot[slot].id().value()] = (byte) slot;
+            }
+        }
+    }
+
+    public Tempo tempo() {
+        return tempo;
+    }
+
+    /** The score of a source id, or null. */
+    Score score(long id) {
+        for (Source source : sources) {
+            if (source.id == id) {
+                return source.score;
+            }
+        }
+        return null;
+    }
+
+    /** The row in a slot, or null. */
+    RowPlan row(int slot) {
+        return rows[slot];
+    }
+
+    /** The slot of a row, or -1. */
+    int slotOf(int rowId) {
+        return rowId < slotByRowId.length ? slotByRowId[rowId] : -1;
+    }
+
+    /** The slot in which a row is mixed and metered, or -1. */
+    public int slotOf(RowId row) {
+        return slotOf(row.value());
+    }
+
+    Tank.Settings reverb() {
+        return reverb;
+    }
+
+    boolean limiter() {
+        return limiter;
+    }
+
+    float masterGain() {
+        return masterGain;
+    }
+}

@@ -1,0 +1,373 @@
+package app.promptsparrow.engine;
+
+import app.promptsparrow.score.LaneScore;
+import app.promptsparrow.score.NoteSink;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.time.Tempo;
+
+/**
+ * The transport: where the music is, which source plays and which comes next, and which notes start in the coming ticks.
+ * Owned by the render thread; allocates nothing after construction.
+ *
+ * <p>Positions are <em>transport units</em>, counted from where play began. An {@code anchor} ties one of them to a
+ * frame; a tempo change sets a new one. Each source keeps the transport unit of its own start.
+ *
+ * <p>Notes are asked from the score about {@value #HORIZON} frames ahead and kept sorted. An edit, a switch or a tempo
+ * change simply forgets what lies ahead and asks again from the current unit on: nothing before it can sound again,
+ * nothing after it can be missed.
+ */
+final class Sequencer implements NoteSink {
+
+    static final int HORIZON = 1_024;
+    private static final int MAX_NOTES = 8_192;
+
+    /** A note that will start. */
+    static final class Note {
+        long frame;
+        long startUnits;
+        long endUnits;
+        int slot;
+        int order;
+        int velocity;
+        int cents;
+        int kind;
+        int step;
+        int rowId;
+        long source;
+    }
+
+    /** A source somewhere on the transport. */
+    private static final class Playing {
+        long id;
+        Score score;
+        long origin;
+        long floor;
+        /** Hits that stand here or later are not played, in transport units. */
+        long limit;
+        /** Notes placed here or later are not played. */
+        long hardEnd;
+
+        void clear() {
+            id = 0;
+            score = null;
+        }
+
+        void set(long newId, Score newScore, long newOrigin, long newFloor) {
+            id = newId;
+            score = newScore;
+            origin = newOrigin;
+            floor = newFloor;
+            limit = Score.NEVER;
+            hardEnd = Score.NEVER;
+        }
+
+        void copy(Playing other) {
+            id = other.id;
+            score = other.score;
+            origin = other.origin;
+            floor = other.floor;
+            limit = other.limit;
+            hardEnd = other.hardEnd;
+        }
+    }
+
+    private final int rateHz;
+    private final Note[] notes = new Note[MAX_NOTES];
+    private int first;
+    private int count;
+    private boolean overflowed;
+
+    private Playable playable;
+    private Tempo tempo;
+    private long anchorUnits;
+    private long anchorFrame;
+    private boolean running;
+    private final Playing before = new Playing();
+    private final Playing current = new Playing();
+    private final Playing next = new Playing();
+    private Switch nextHow = Switch.PASS_END;
+    private long switchUnits = Score.NEVER;
+    private long horizonUnits;
+    private long horizonFrame;
+
+    private Playing emitting;
+    private long switchedAtFrame = Voice.NEVER;
+
+    Sequencer(int rateHz) {
+        this.rateHz = rateHz;
+        for (int i = 0; i < MAX_NOTES; i++) {
+            notes[i] = new Note();
+        }
+    }
+
+    boolean isRunning() {
+        return running;
+    }
+
+    long playingId() {
+        return running ? current.id : 0;
+    }
+
+    long queuedId() {
+        return next.score == null ? 0 : next.id;
+    }
+
+    int milliBpm() {
+        return tempo == null ? 0 : tempo.milliBpm();
+    }
+
+    /** Units from the playing source's start at a frame. */
+    long position(long frame) {
+        return unitAt(frame) - current.origin;
+    }
+
+    /** Units until the queued source starts. */
+    long untilNext(long frame) {
+        return next.score == null ? 0 : switchUnits - unitAt(frame);
+    }
+
+    private long unitAt(long frame) {
+        return anchorUnits + tempo.firstUnitAt(frame - anchorFrame, rateHz);
+    }
+
+    /** The frame of a transport unit under the tempo of now. */
+    long frameOf(long units) {
+        return units >= Score.NEVER ? Voice.NEVER : anchorFrame + tempo.toFrame(units - anchorUnits, rateHz);
+    }
+
+    /** Takes the newest playable at a tick's first frame. Answers whether frames of units have moved. */
+    boolean adopt(Playable to, long frame) {
+        boolean tempoChanged = running && !to.tempo().equals(tempo);
+        if (tempoChanged) {
+            long now = unitAt(frame);
+            anchorUnits = now;
+            anchorFrame = frame;
+        }
+        playable = to;
+        tempo = to.tempo();
+        if (running) {
+            Score score = to.score(current.id);
+            if (score == null) {
+                stop(frame);
+                return true;
+            }
+            current.score = score;
+            if (before.score != null) {
+                Score earlier = to.score(before.id);
+                before.score = earlier == null ? before.score : earlier;
+            }
+            if (next.score != null) {
+                next.score = to.score(next.id);
+            }
+            askAgain(frame);
+        }
+        return tempoChanged;
+    }
+
+    /** Starts a source at one of its positions. Gates of what played before are ended by the caller. */
+    void play(long id, long position, long frame) {
+        Score score = playable == null ? null : playable.score(id);
+        if (score == null) {
+            return;
+        }
+        running = true;
+        anchorUnits = position;
+        anchorFrame = frame;
+        before.clear();
+        next.clear();
+        current.set(id, score, 0, position);
+        askAgain(frame);
+    }
+
+    void stop(long frame) {
+        running = false;
+        current.clear();
+        before.clear();
+        next.clear();
+        count = 0;
+        first = 0;
+        switchUnits = Score.NEVER;
+    }
+
+    /** Lets another source follow. Replaces the one that was queued. */
+    void queue(long id, Switch how, long frame) {
+        Score score = playable == null ? null : playable.score(id);
+        if (score == null || !running) {
+            return;
+        }
+        next.set(id, score, 0, unitAt(frame));
+        nextHow = how;
+        askAgain(frame);
+    }
+
+    void unqueue(long frame) {
+        if (next.score != null) {
+            next.clear();
+            askAgain(frame);
+        }
+    }
+
+    /** Forgets the notes ahead; they are asked for again from this frame's unit on. */
+    private void askAgain(long frame) {
+        first = 0;
+        count = 0;
+        horizonFrame = frame;
+        horizonUnits = unitAt(frame);
+        placeSwitch(horizonUnits);
+    }
+
+    private void placeSwitch(long now) {
+        current.limit = Score.NEVER;
+        current.hardEnd = Score.NEVER;
+        if (next.score == null) {
+            switchUnits = Score.NEVER;
+            return;
+        }
+        long position = Math.max(0, now - current.origin);
+        long end = switch (nextHow) {
+            case PASS_END -> current.score.passEnd(position);
+            case NEXT_BAR -> current.score.nextBar(position);
+            case NEXT_BEAT -> current.score.nextBeat(position);
+            case AT_ONCE, SAME_PLACE -> position;
+        };
+        switchUnits = current.origin + end;
+        current.limit = switchUnits;
+        current.hardEnd = nextHow == Switch.PASS_END ? Score.NEVER : switchUnits;
+        if (nextHow == Switch.SAME_PLACE) {
+            long inPass = end - current.score.passStart(end);
+            next.origin = switchUnits - inPass % next.score.partAt(0).pattern().passUnits();
+            next.floor = switchUnits;
+        } else {
+            next.origin = switchUnits;
+            if (nextHow != Switch.PASS_END) {
+                next.floor = switchUnits;
+            }
+        }
+    }
+
+    /**
+     * Makes sure that all notes before {@code toFrame} are known, and lets the queued source take over if its time comes
+     * before it.
+     */
+    void prepare(long frame, long toFrame) {
+        if (!running) {
+            return;
+        }
+        switchedAtFrame = Voice.NEVER;
+        if (next.score != null && frameOf(switchUnits) < toFrame) {
+            switchedAtFrame = frameOf(switchUnits);
+            before.copy(current);
+            current.copy(next);
+            next.clear();
+            switchUnits = Score.NEVER;
+        }
+        if (horizonFrame < toFrame) {
+            if (before.score != null && horizonUnits > before.limit + before.score.reachForward()) {
+                before.clear();
+            }
+            int ahead = HORIZON;
+            do {
+                fill(Math.max(toFrame, horizonFrame + ahead));
+                ahead /= 4;
+            } while (overflowed && ahead >= Mixer.TICK);
+        }
+    }
+
+    private void fill(long toFrame) {
+        overflowed = false;
+        int kept = count;
+        long toUnits = unitAt(toFrame);
+        emit(before, horizonUnits, toUnits);
+        emit(current, horizonUnits, toUnits);
+        emit(next, horizonUnits, toUnits);
+        if (overflowed) {
+            count = kept; // asked again with a nearer horizon; sorted-in notes are behind the kept ones
+            return;
+        }
+        horizonUnits = toUnits;
+        horizonFrame = toFrame;
+    }
+
+    private void emit(Playing source, long fromUnits, long toUnits) {
+        if (source.score == null) {
+            return;
+        }
+        emitting = source;
+        long origin = source.origin;
+        source.score.emit(fromUnits - origin, Math.min(toUnits, source.hardEnd) - origin, source.limit - origin,
+                source.floor - origin, this);
+    }
+
+    @Override
+    public void note(LaneScore lane, int step, long startUnits, long endUnits, int velocity, int cents, int kind) {
+        int slot = playable.slotOf(lane.row().value());
+        if (slot < 0) {
+            return;
+        }
+        if (first > 0 && first + count == MAX_NOTES) {
+            compact();
+        }
+        if (count == MAX_NOTES) {
+            overflowed = true;
+            return;
+        }
+        long start = startUnits + emitting.origin;
+        long frame = frameOf(start);
+        int order = playable.row(slot).order;
+        // Insertion from the end: notes come nearly sorted.
+        int at = first + count;
+        Note fresh = notes[at];
+        while (at > first && (notes[at - 1].frame > frame || notes[at - 1].frame == frame && notes[at - 1].order > order)) {
+            notes[at] = notes[at - 1];
+            at--;
+        }
+        notes[at] = fresh;
+        fresh.frame = frame;
+        fresh.startUnits = start;
+        fresh.endUnits = endUnits + emitting.origin;
+        fresh.slot = slot;
+        fresh.order = order;
+        fresh.velocity = velocity;
+        fresh.cents = cents;
+        fresh.kind = kind;
+        fresh.step = step;
+        fresh.rowId = lane.row().value();
+        fresh.source = emitting.id;
+        count++;
+    }
+
+    private void compact() {
+        for (int i = 0; i < count; i++) {
+            Note moved = notes[first + i];
+            notes[first + i] = notes[i];
+            notes[i] = moved;
+        }
+        first = 0;
+    }
+
+    /** The next note that starts before a frame, or null. */
+    Note takeBefore(long frame) {
+        if (count == 0 || notes[first].frame >= frame) {
+            return null;
+        }
+        Note note = notes[first++];
+        count--;
+        if (count == 0) {
+            first = 0;
+        }
+        return note;
+    }
+
+    /** If the source changed in the prepared tick: the frame at which it did. */
+    long switchedAtFrame() {
+        return switchedAtFrame;
+    }
+
+    /** The frame at which a source that ends by itself is over, or {@link Voice#NEVER}. */
+    long endFrame() {
+        if (!running || !current.score.ends() || next.score != null) {
+            return Voice.NEVER;
+        }
+        return frameOf(current.origin + current.score.length());
+    }
+}

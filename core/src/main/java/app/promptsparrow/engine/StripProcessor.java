@@ -1,0 +1,127 @@
+package app.promptsparrow.engine;
+
+import app.promptsparrow.sound.Svf;
+
+/**
+ * One row's stages: drive → cuts → shelves → level and pan. Owned by the render thread. Settings glide on the control
+ * grid; a neutral stage costs a comparison.
+ */
+final class StripProcessor {
+
+    private static final float GLIDE = 0.25f;
+    private static final int TAIL_TICKS = 300; // 0.2 s at 48 kHz: by then the lowest cut filter has rung out
+
+    final float[] buffer = new float[Mixer.TICK];
+    private final Svf lowCut = new Svf();
+    private final Svf highCut = new Svf();
+    private final Svf lowShelf = new Svf();
+    private final Svf highShelf = new Svf();
+    private float drive;
+    private float left;
+    private float right;
+    private float send;
+    private int quietTicks = TAIL_TICKS;
+    private boolean fresh = true;
+
+    /** Whether it has anything to work on; call {@link #wake} before adding to the buffer of a sleeping strip. */
+    boolean isAsleep() {
+        return quietTicks >= TAIL_TICKS;
+    }
+
+    void wake() {
+        quietTicks = 0;
+    }
+
+    /** Takes a row's settings at once, when it moves into the slot. */
+    void reset() {
+        fresh = true;
+        quietTicks = TAIL_TICKS;
+        lowCut.clear();
+        highCut.clear();
+        lowShelf.clear();
+        highShelf.clear();
+    }
+
+    /** Once a tick: processes the buffer, adds it to the outputs, clears it, and returns the peak after the level. */
+    float process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend) {
+        if (fresh) {
+            fresh = false;
+            lowCut.set(row.lowCut);
+            highCut.set(row.highCut);
+            lowShelf.set(row.lowShelf);
+            highShelf.set(row.highShelf);
+            drive = row.drive;
+            left = row.left;
+            right = row.right;
+            send = row.send;
+        }
+        lowCut.glide(row.lowCut);
+        highCut.glide(row.highCut);
+        lowShelf.glide(row.lowShelf);
+        highShelf.glide(row.highShelf);
+        drive = near(drive + (row.drive - drive) * GLIDE, row.drive);
+        if (drive > 0) {
+            saturate();
+        }
+        lowCut.process(buffer, 0, Mixer.TICK);
+        highCut.process(buffer, 0, Mixer.TICK);
+        lowShelf.process(buffer, 0, Mixer.TICK);
+        highShelf.process(buffer, 0, Mixer.TICK);
+        return mix(row, outLeft, outRight, outSend);
+    }
+
+    /** A cubic-like soft bend, x·(27 + x²)/(27 + 9x²), that leaves quiet sounds and the loudest peaks where they are. */
+    private void saturate() {
+        float push = 1 + 7 * drive;
+        float limit = 3;
+        float at = push * 0.7f;
+        float back = 0.7f / (at * (27 + at * at) / (27 + 9 * at * at));
+        for (int i = 0; i < Mixer.TICK; i++) {
+            float x = Math.max(-limit, Math.min(limit, buffer[i] * push));
+            buffer[i] = x * (27 + x * x) / (27 + 9 * x * x) * back;
+        }
+    }
+
+    private float mix(RowPlan row, float[] outLeft, float[] outRight, float[] outSend) {
+        float toLeft = near(left + (row.left - left) * GLIDE, row.left);
+        float toRight = near(right + (row.right - right) * GLIDE, row.right);
+        float toSend = near(send + (row.send - send) * GLIDE, row.send);
+        float peak = 0;
+        float[] in = buffer;
+        if (toLeft == left && toRight == right) {
+            float l = left;
+            float r = right;
+            for (int i = 0; i < Mixer.TICK; i++) {
+                float x = in[i];
+                outLeft[i] += x * l;
+                outRight[i] += x * r;
+                peak = Math.max(peak, Math.abs(x));
+            }
+        } else {
+            float stepLeft = (toLeft - left) / Mixer.TICK;
+            float stepRight = (toRight - right) / Mixer.TICK;
+            for (int i = 0; i < Mixer.TICK; i++) {
+                float x = in[i];
+                outLeft[i] += x * (left + stepLeft * i);
+                outRight[i] += x * (right + stepRight * i);
+                peak = Math.max(peak, Math.abs(x));
+            }
+        }
+        if (send != 0 || toSend != 0) {
+            float step = (toSend - send) / Mixer.TICK;
+            for (int i = 0; i < Mixer.TICK; i++) {
+                outSend[i] += in[i] * (send + step * i);
+            }
+        }
+        left = toLeft;
+        right = toRight;
+        send = toSend;
+        java.util.Arrays.fill(in, 0);
+        quietTicks = peak < 1e-7f ? quietTicks + 1 : 0;
+        return peak * Math.max(left, right);
+    }
+
+    private static float near(float value, float target) {
+        return Math.abs(value - target) < 1e-6f ? target : value;
+    }
+}

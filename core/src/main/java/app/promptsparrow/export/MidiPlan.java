@@ -1,0 +1,106 @@
+package app.promptsparrow.export;
+
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.midi.MidiExport;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.time.GridTime;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalInt;
+
+/** MIDI files that are ready to be written. Immutable. */
+public final class MidiPlan {
+
+    private record Ready(Choice.Piece piece, MidiExport.Result result) {
+    }
+
+    private final List<Ready> files;
+    private final boolean several;
+
+    private MidiPlan(List<Ready> files, boolean several) {
+        this.files = files;
+        this.several = several;
+    }
+
+    /**
+     * Computes the files.
+     *
+     * @param repeat passes, or empty for "until the lanes line up"
+     * @throws IllegalArgumentException with a sentence if that cannot be exported
+     */
+    public static MidiPlan of(Project project, Choice choice, OptionalInt repeat, MidiOptions options) {
+        List<Ready> files = new ArrayList<>();
+        for (Choice.Piece piece : choice.pieces(project, repeat, options.straight())) {
+            files.add(new Ready(piece, MidiExport.write(piece.project(), piece.score(), options, null)));
+        }
+        return new MidiPlan(files, choice instanceof Choice.EachOfBank);
+    }
+
+    /** Whether it writes several files, into a folder. */
+    public boolean isFolder() {
+        return several;
+    }
+
+    /** What will be written: {@code 1 file, 14 tracks, 24 bars, 1:02, 310 notes}. */
+    public String sentence() {
+        int tracks = files.stream().mapToInt(file -> file.result.tracks()).sum();
+        int notes = files.stream().mapToInt(file -> file.result.notes()).sum();
+        int merged = files.stream().mapToInt(file -> file.result.merged()).sum();
+        int moved = files.stream().mapToInt(file -> file.result.moved()).sum();
+        long units = files.stream().mapToLong(file -> file.piece.score().length()).sum();
+        Project project = files.get(0).piece.project();
+        long seconds = Math.round(project.tempo().toSeconds(units));
+        String text = String.format(Locale.ROOT, "%d %s, %d tracks, %s, %d:%02d, %d notes", files.size(),
+                files.size() == 1 ? "file" : "files", tracks, bars(), seconds / 60, seconds % 60, notes);
+        if (merged > 0) {
+            text += "; " + merged + " that start together on one key are left out, the loudest stays";
+        }
+        return moved > 0 ? text + "; " + moved + " that begin after the end are moved to its last tick" : text;
+    }
+
+    private String bars() {
+        double bars = 0;
+        for (Ready file : files) {
+            for (Score.Part part : file.piece.score().parts()) {
+                bars += (double) (part.end() - part.start()) / part.pattern().barUnits();
+            }
+        }
+        long hundredths = GridTime.roundHalfUp(Math.round(bars * 10_000), 100);
+        String number = hundredths % 100 == 0 ? "" + hundredths / 100 : "" + hundredths / 100.0;
+        return number + (number.equals("1") ? " bar" : " bars");
+    }
+
+    /** Writes one file, or all files into a folder, which is made if it is not there. Returns what was written. */
+    public List<Path> write(Path target) throws FileProblem {
+        List<Path> written = new ArrayList<>();
+        if (!several) {
+            AtomicFile.write(target, out -> out.write(files.get(0).result.bytes()));
+            return List.of(target);
+        }
+        try {
+            Files.createDirectories(target);
+        } catch (IOException problem) {
+            throw FileProblem.of(target, "made", problem);
+        }
+        for (int i = 0; i < files.size(); i++) {
+            Ready file = files.get(i);
+            Path path = target.resolve(String.format(Locale.ROOT, "%02d %s.mid", i + 1, fileName(file.piece.name())));
+            AtomicFile.write(path, out -> out.write(file.result.bytes()));
+            written.add(path);
+        }
+        return written;
+    }
+
+    /** A name without what file systems do not take. */
+    public static String fileName(String name) {
+        String safe = name.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", "_").strip();
+        return safe.isEmpty() || safe.chars().allMatch(c -> c == '.') ? "unnamed" : safe.length() > 80 ? safe.substring(0, 80) : safe;
+    }
+}

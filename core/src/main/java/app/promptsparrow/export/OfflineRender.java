@@ -1,0 +1,88 @@
+package app.promptsparrow.export;
+
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.Playable;
+import app.promptsparrow.engine.PlayableBuilder;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.sound.SoundCache;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.BooleanSupplier;
+import java.util.function.DoubleConsumer;
+
+/** Renders a score that ends, faster than real time, by the engine that plays it live. Any thread; not shared. */
+public final class OfflineRender {
+
+    private static final int BLOCK = 1_024;
+    private static final double MAX_TAIL_SECONDS = 10;
+    private static final float SILENT = 3.1622777e-5f; // -90 dBFS
+
+    /** Takes the frames as they are made. */
+    @FunctionalInterface
+    public interface FrameSink {
+        void frames(float[] left, float[] right, int count) throws java.io.IOException;
+    }
+
+    private final Engine engine;
+    private final long musicFrames;
+
+    public OfflineRender(Project project, Score score, SoundCache sounds) {
+        engine = new Engine(sounds.rateHz());
+        engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Source(1, score))));
+        engine.play(1, 0);
+        musicFrames = project.tempo().toFrame(score.length(), sounds.rateHz());
+    }
+
+    /** Frames until the end of the last pass. */
+    public long musicFrames() {
+        return musicFrames;
+    }
+
+    /**
+     * Renders all of it.
+     *
+     * @param tailSeconds exactly so long after the last pass; empty: until –90 dBFS, at most 10 s
+     * @param cancelled   asked before each block
+     * @param progress    told the share that is done, 0 to 1
+     * @return the number of frames, or -1 if cancelled
+     */
+    public long render(OptionalDouble tailSeconds, FrameSink sink, BooleanSupplier cancelled, DoubleConsumer progress)
+            throws java.io.IOException {
+        float[] left = new float[BLOCK];
+        float[] right = new float[BLOCK];
+        long tail = Math.round(tailSeconds.orElse(MAX_TAIL_SECONDS) * engine.rateHz());
+        long most = musicFrames + tail;
+        long done = 0;
+        long silentFrom = 0;
+        // Frames behind the music are held back until something sounds behind them, so that silence is not written.
+        while (done < most) {
+            if (cancelled.getAsBoolean()) {
+                return -1;
+            }
+            int count = (int) Math.min(BLOCK, (done < musicFrames ? musicFrames : most) - done);
+            engine.render(left, right, count);
+            sink.frames(left, right, count);
+            done += count;
+            if (tailSeconds.isEmpty() && done > musicFrames) {
+                silentFrom = isSilent(left, right, count) ? silentFrom : done;
+                boolean quietLongEnough = done - Math.max(silentFrom, musicFrames) > engine.rateHz() / 10;
+                if (engine.isSilent() || quietLongEnough) {
+                    break;
+                }
+            }
+            progress.accept(Math.min(1, (double) done / (musicFrames + 1)));
+        }
+        progress.accept(1);
+        return done;
+    }
+
+    private static boolean isSilent(float[] left, float[] right, int count) {
+        for (int i = 0; i < count; i++) {
+            if (Math.abs(left[i]) > SILENT || Math.abs(right[i]) > SILENT) {
+                return false;
+            }
+        }
+        return true;
+    }
+}

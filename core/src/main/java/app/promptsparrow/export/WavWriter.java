@@ -1,0 +1,53 @@
+package app.promptsparrow.export;
+
+import app.promptsparrow.sound.Pcm;
+import java.io.ByteArrayOutputStream;
+
+/** The header of a stereo WAV file; its data follow. Integers are plain PCM, floats format 3 with a fact chunk. */
+final class WavWriter {
+
+    static final long MAX_BYTES = 0xFFFF_FFFFL;
+
+    private WavWriter() {
+    }
+
+    static byte[] header(long frames, int rateHz, Pcm.Format format) {
+        boolean isFloat = format == Pcm.Format.FLOAT_32;
+        int frameBytes = 2 * format.bytes();
+        long dataBytes = frames * frameBytes;
+        int formatBytes = isFloat ? 18 : 16;
+        ByteArrayOutputStream out = new ByteArrayOutputStream(64);
+        text(out, "RIFF");
+        number(out, 4 + 8 + formatBytes + (isFloat ? 12 : 0) + 8 + dataBytes, 4);
+        text(out, "WAVE");
+        text(out, "fmt ");
+        number(out, formatBytes, 4);
+        number(out, isFloat ? 3 : 1, 2);
+        number(out, 2, 2);
+        number(out, rateHz, 4);
+        number(out, (long) rateHz * frameBytes, 4);
+        number(out, frameBytes, 2);
+        number(out, 8L * format.bytes(), 2);
+        if (isFloat) {
+            number(out, 0, 2);
+            text(out, "fact");
+            number(out, 4, 4);
+            number(out, frames, 4);
+        }
+        text(out, "data");
+        number(out, dataBytes, 4);
+        return out.toByteArray();
+    }
+
+    private static void text(ByteArrayOutputStream out, String text) {
+        for (char c : text.toCharArray()) {
+            out.write(c);
+        }
+    }
+
+    private static void number(ByteArrayOutputStream out, long value, int bytes) {
+        for (int i = 0; i < bytes; i++) {
+            out.write((int) (value >> 8 * i));
+        }
+    }
+}

@@ -1,0 +1,303 @@
+package app.promptsparrow.file;
+
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Flam;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.Key;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.time.Meter;
+import app.promptsparrow.time.StepValue;
+import app.promptsparrow.time.Swing;
+import app.promptsparrow.time.Tempo;
+import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/**
+ * The JSON form of a project, {@code docs/project.schema.json}: keys in a fixed order, settings that are at their usual
+ * value left out, hits as short arrays.
+ */
+final class ProjectJson {
+
+    /** The format that is written, and the newest that is read. */
+    static final int FORMAT = 1;
+
+    private ProjectJson() {
+    }
+
+    // --- writing ---
+
+    static void write(JsonGenerator out, Project project) throws IOException {
+        out.writeStartObject();
+        out.writeNumberField("format", FORMAT);
+        out.writeStringField("name", project.name());
+        out.writeNumberField("milliBpm", project.tempo().milliBpm());
+        out.writeStringField("meter", project.meter().text());
+        writeSwing(out, project.swing());
+        out.writeStringField("key", project.key().text());
+        out.writeFieldName("kit");
+        KitJson.write(out, project.kit());
+        out.writeArrayFieldStart("banks");
+        for (Bank bank : project.banks()) {
+            out.writeStartObject();
+            out.writeStringField("name", bank.name());
+            out.writeArrayFieldStart("slots");
+            for (Optional<Pattern> slot : bank.slots()) {
+                if (slot.isPresent()) {
+                    writePattern(out, slot.get());
+                } else {
+                    out.writeNull();
+                }
+            }
+            out.writeEndArray();
+            out.writeEndObject();
+        }
+        out.writeEndArray();
+        out.writeArrayFieldStart("songs");
+        for (Song song : project.songs()) {
+            writeSong(out, song);
+        }
+        out.writeEndArray();
+        out.writeEndObject();
+    }
+
+    private static void writeSwing(JsonGenerator out, Swing swing) throws IOException {
+        out.writeArrayFieldStart("swing");
+        out.writeNumber(swing.perMille());
+        out.writeString(swing.unit().text());
+        out.writeEndArray();
+    }
+
+    static void writePattern(JsonGenerator out, Pattern pattern) throws IOException {
+        out.writeStartObject();
+        out.writeNumberField("id", pattern.id().value());
+        out.writeStringField("name", pattern.name());
+        out.writeNumberField("length", pattern.length());
+        out.writeStringField("step", pattern.step().text());
+        if (pattern.meter().isPresent()) {
+            out.writeStringField("meter", pattern.meter().get().text());
+        }
+        if (pattern.swing().isPresent()) {
+            writeSwing(out, pattern.swing().get());
+        }
+        if (pattern.branchedFrom().isPresent()) {
+            out.writeNumberField("branchedFrom", pattern.branchedFrom().get().value());
+        }
+        out.writeArrayFieldStart("lanes");
+        for (Map.Entry<RowId, Lane> entry : pattern.lanes().entrySet()) {
+            Lane lane = entry.getValue();
+            out.writeStartObject();
+            out.writeNumberField("row", entry.getKey().value());
+            if (lane.step().isPresent()) {
+                out.writeStringField("step", lane.step().get().text());
+            }
+            if (lane.length().isPresent()) {
+                out.writeNumberField("length", lane.length().getAsInt());
+            }
+            if (lane.swing().isPresent()) {
+                writeSwing(out, lane.swing().get());
+            }
+            out.writeArrayFieldStart("hits");
+            for (Hit hit : lane.hits()) {
+                writeHit(out, hit);
+            }
+            out.writeEndArray();
+            out.writeEndObject();
+        }
+        out.writeEndArray();
+        out.writeEndObject();
+    }
+
+    /** [step, velocity, length, timing, pitch, roll, flam, slide], without the usual values at its end. */
+    private static void writeHit(JsonGenerator out, Hit hit) throws IOException {
+        int count = hit.slide() ? 8 : hit.flam().isPresent() ? 7 : hit.roll().isPresent() ? 6 : hit.pitch() != 0 ? 5
+                : hit.timing() != 0 ? 4 : hit.length() != Hit.STEP ? 3 : 2;
+        out.writeStartArray();
+        out.writeNumber(hit.step());
+        out.writeNumber(hit.velocity());
+        if (count > 2) {
+            out.writeNumber(hit.length());
+        }
+        if (count > 3) {
+            out.writeNumber(hit.timing());
+        }
+        if (count > 4) {
+            out.writeNumber(hit.pitch());
+        }
+        if (count > 5) {
+            if (hit.roll().isPresent()) {
+                Roll roll = hit.roll().get();
+                out.writeArray(new int[] {roll.count(), roll.spanSteps(), roll.rampPercent(), roll.rampCents()}, 0, 4);
+            } else {
+                out.writeNull();
+            }
+        }
+        if (count > 6) {
+            if (hit.flam().isPresent()) {
+                out.writeArray(new int[] {hit.flam().get().gapMs(), hit.flam().get().gracePercent()}, 0, 2);
+            } else {
+                out.writeNull();
+            }
+        }
+        if (count > 7) {
+            out.writeNumber(1);
+        }
+        out.writeEndArray();
+    }
+
+    private static void writeSong(JsonGenerator out, Song song) throws IOException {
+        out.writeStartObject();
+        out.writeStringField("name", song.name());
+        out.writeArrayFieldStart("entries");
+        for (Song.Entry entry : song.entries()) {
+            out.writeStartObject();
+            out.writeNumberField("pattern", entry.pattern().value());
+            out.writeNumberField("repeats", entry.repeats());
+            if (entry.fill().isPresent()) {
+                out.writeNumberField("fill", entry.fill().get().value());
+            }
+            if (!entry.leftOut().isEmpty()) {
+                int[] rows = entry.leftOut().stream().mapToInt(RowId::value).sorted().toArray();
+                out.writeFieldName("leftOut");
+                out.writeArray(rows, 0, rows.length);
+            }
+            out.writeEndObject();
+        }
+        out.writeEndArray();
+        out.writeEndObject();
+    }
+
+    // --- reading ---
+
+    /** @throws JsonPlace.Wrong naming the place of the first thing that is wrong */
+    static Project read(JsonPlace json) {
+        int format = json.at("format").integer();
+        if (format > FORMAT) {
+            throw json.wrong("the file has format " + format + " and was made by a newer version; this one reads up to "
+                    + FORMAT + ", so update the program");
+        }
+        if (format < 1) {
+            throw json.at("format").wrong("expected a format of 1 or more");
+        }
+        json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
+        List<Bank> banks = new ArrayList<>();
+        Set<PatternId> ids = new HashSet<>();
+        for (JsonPlace bank : json.at("banks").list(Project.MAX_BANKS)) {
+            banks.add(readBank(bank, ids));
+        }
+        List<Song> songs = new ArrayList<>();
+        for (JsonPlace song : json.at("songs").list(Project.MAX_SONGS)) {
+            songs.add(readSong(song, ids));
+        }
+        return json.made(() -> new Project(json.at("name").text(),
+                json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())),
+                json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
+                readSwing(json.at("swing")),
+                json.at("key").parsed(Key::parse, "a key such as A minor"),
+                KitJson.read(json.at("kit")), banks, songs));
+    }
+
+    private static Bank readBank(JsonPlace json, Set<PatternId> ids) {
+        json.object("name", "slots");
+        List<Optional<Pattern>> slots = new ArrayList<>();
+        for (JsonPlace slot : json.at("slots").list(Bank.SLOTS)) {
+            if (slot.isNull()) {
+                slots.add(Optional.empty());
+                continue;
+            }
+            Pattern pattern = readPattern(slot);
+            if (!ids.add(pattern.id())) {
+                throw slot.wrong("pattern id " + pattern.id().value() + " is given twice");
+            }
+            slots.add(Optional.of(pattern));
+        }
+        return json.made(() -> new Bank(json.at("name").text(), slots));
+    }
+
+    private static Swing readSwing(JsonPlace json) {
+        json.list(2);
+        return json.made(() -> new Swing(json.at(0).integer(), json.at(1).parsed(StepValue::parse, "1/8 or 1/16")));
+    }
+
+    static Pattern readPattern(JsonPlace json) {
+        json.object("id", "name", "length", "step", "meter", "swing", "branchedFrom", "lanes");
+        SortedMap<RowId, Lane> lanes = new TreeMap<>();
+        for (JsonPlace lane : json.at("lanes").list(RowId.MAX)) {
+            RowId row = lane.at("row").made(() -> new RowId(lane.at("row").integer()));
+            if (lanes.put(row, readLane(lane)) != null) {
+                throw lane.wrong("row " + row.value() + " has two lanes");
+            }
+        }
+        return json.made(() -> new Pattern(new PatternId(json.at("id").integer()), json.at("name").text(),
+                json.at("length").integer(), json.at("step").parsed(StepValue::parse, "a step value such as 1/16"),
+                json.find("meter").map(meter -> meter.parsed(Meter::parse, "a meter such as 6/8")),
+                json.find("swing").map(ProjectJson::readSwing),
+                json.find("branchedFrom").map(from -> from.made(() -> new PatternId(from.integer()))), lanes));
+    }
+
+    private static Lane readLane(JsonPlace json) {
+        json.object("row", "step", "length", "swing", "hits");
+        List<Hit> hits = new ArrayList<>();
+        for (JsonPlace hit : json.at("hits").list(Hit.MAX_STEP + 1)) {
+            hits.add(readHit(hit));
+        }
+        return json.made(() -> new Lane(
+                json.find("step").map(step -> step.parsed(StepValue::parse, "a step value such as 1/16")),
+                json.find("length").map(length -> OptionalInt.of(length.integer())).orElse(OptionalInt.empty()),
+                json.find("swing").map(ProjectJson::readSwing), hits));
+    }
+
+    private static Hit readHit(JsonPlace json) {
+        int count = json.list(8).size();
+        Optional<Roll> roll = count > 5 && !json.at(5).isNull() ? Optional.of(readRoll(json.at(5))) : Optional.empty();
+        Optional<Flam> flam = count > 6 && !json.at(6).isNull() ? Optional.of(readFlam(json.at(6))) : Optional.empty();
+        return json.made(() -> new Hit(json.at(0).integer(), json.at(1).integer(),
+                count > 2 ? json.at(2).integer() : Hit.STEP, count > 3 ? json.at(3).integer() : 0,
+                count > 4 ? json.at(4).integer() : 0, roll, flam, count > 7 && json.at(7).integer() == 1));
+    }
+
+    private static Roll readRoll(JsonPlace json) {
+        return json.made(() -> new Roll(json.at(0).integer(), json.at(1).integer(), json.at(2).integer(), json.at(3).integer()));
+    }
+
+    private static Flam readFlam(JsonPlace json) {
+        return json.made(() -> new Flam(json.at(0).integer(), json.at(1).integer()));
+    }
+
+    private static Song readSong(JsonPlace json, Set<PatternId> ids) {
+        json.object("name", "entries");
+        List<Song.Entry> entries = new ArrayList<>();
+        for (JsonPlace entry : json.at("entries").list(Song.MAX_ENTRIES)) {
+            entry.object("pattern", "repeats", "fill", "leftOut");
+            Set<RowId> leftOut = new LinkedHashSet<>();
+            entry.find("leftOut").ifPresent(list -> list.list(RowId.MAX)
+                    .forEach(row -> leftOut.add(row.made(() -> new RowId(row.integer())))));
+            entries.add(entry.made(() -> new Song.Entry(known(entry.at("pattern"), ids), entry.at("repeats").integer(),
+                    entry.find("fill").map(fill -> known(fill, ids)), leftOut)));
+        }
+        return json.made(() -> new Song(json.at("name").text(), entries));
+    }
+
+    private static PatternId known(JsonPlace json, Set<PatternId> ids) {
+        PatternId id = json.made(() -> new PatternId(json.integer()));
+        if (!ids.contains(id)) {
+            throw json.wrong("there is no pattern with id " + id.value());
+        }
+        return id;
+    }
+}

@@ -1,0 +1,84 @@
+package app.promptsparrow.kit;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+
+/**
+ * 1 to {@value #MAX_ROWS} rows in order, and the reverb they share. Immutable; row ids and names (case ignored) are
+ * unique.
+ */
+public record Kit(String name, List<Row> rows, Reverb reverb) {
+
+    public static final int MAX_ROWS = 48;
+
+    public Kit {
+        Row.checkName("a kit's name", name);
+        rows = List.copyOf(rows);
+        if (rows.isEmpty() || rows.size() > MAX_ROWS) {
+            throw new IllegalArgumentException("a kit has 1 to " + MAX_ROWS + " rows, not " + rows.size());
+        }
+        Set<Object> seen = new HashSet<>();
+        for (Row row : rows) {
+            if (!seen.add(row.id())) {
+                throw new IllegalArgumentException("row id " + row.id().value() + " stands twice in the kit");
+            }
+            if (!seen.add(row.name().toLowerCase(Locale.ROOT))) {
+                throw new IllegalArgumentException("row name '" + row.name() + "' stands twice in the kit");
+            }
+        }
+    }
+
+    public Optional<Row> row(RowId id) {
+        for (Row row : rows) {
+            if (row.id().equals(id)) {
+                return Optional.of(row);
+            }
+        }
+        return Optional.empty();
+    }
+
+    public Optional<Row> rowNamed(String rowName) {
+        return rows.stream().filter(row -> row.name().equalsIgnoreCase(rowName)).findFirst();
+    }
+
+    /** Where the row stands in the kit, from 0, or -1. */
+    public int indexOf(RowId id) {
+        for (int i = 0; i < rows.size(); i++) {
+            if (rows.get(i).id().equals(id)) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    /** This kit with one row changed; refuses an id it lacks. */
+    public Kit with(RowId id, UnaryOperator<Row> change) {
+        int index = indexOf(id);
+        if (index < 0) {
+            throw new IllegalArgumentException("the kit has no row with id " + id.value());
+        }
+        List<Row> changed = new ArrayList<>(rows);
+        changed.set(index, change.apply(rows.get(index)));
+        return new Kit(name, changed, reverb);
+    }
+
+    public Kit withRow(Row added) {
+        List<Row> more = new ArrayList<>(rows);
+        more.add(added);
+        return new Kit(name, more, reverb);
+    }
+
+    public int highestRowId() {
+        return rows.stream().mapToInt(row -> row.id().value()).max().orElse(0);
+    }
+
+    /** Whether the row would be heard: not muted, and soloed if any row is. */
+    public boolean isHeard(Row row) {
+        return !row.muted() && (row.soloed() || rows.stream().noneMatch(Row::soloed));
+    }
+}

@@ -1,0 +1,24 @@
+package app.promptsparrow.kit;
+
+/**
+ * The lasting identity of a row. Lanes, voices and settings know rows by it, never by their place in the kit, so that
+ * rows can be moved, hidden or replaced without touching a pattern.
+ *
+ * @param value 1 to {@value #MAX}, unique within a project and never given out again
+ */
+public record RowId(int value) implements Comparable<RowId> {
+
+    /** Keeps tables that are indexed by row id small. */
+    public static final int MAX = 65_535;
+
+    public RowId {
+        if (value < 1 || value > MAX) {
+            throw new IllegalArgumentException("a row id is 1 to " + MAX + ", not " + value);
+        }
+    }
+
+    @Override
+    public int compareTo(RowId other) {
+        return Integer.compare(value, other.value);
+    }
+}

@@ -1,0 +1,128 @@
+package app.promptsparrow.midi;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+
+/**
+ * Writes the bytes of one track of a Standard MIDI File (The MIDI Association, RP-001). Events are added in any order
+ * and sorted by tick when the track is closed; at one tick metas come first, then ends of notes, then the rest, each
+ * kind in the order in which it was added.
+ *
+ * <p>The JDK's own writer is not used: it leaves out messages it cannot write without saying so.
+ */
+final class SmfWriter {
+
+    /** The largest delta that a variable-length quantity can hold. */
+    static final long MAX_DELTA = 268_435_455;
+
+    private static final int META = 0;
+    private static final int OFF = 1;
+    private static final int ON = 2;
+
+    private long[] keys = new long[64];
+    private byte[][] metas = new byte[64][];
+    private int[] messages = new int[64];
+    private int count;
+
+    private void add(long tick, int rank, int message, byte[] meta) {
+        if (count == keys.length) {
+            keys = Arrays.copyOf(keys, count * 2);
+            metas = Arrays.copyOf(metas, count * 2);
+            messages = Arrays.copyOf(messages, count * 2);
+        }
+        keys[count] = tick << 2 | rank;
+        messages[count] = message;
+        metas[count] = meta;
+        count++;
+    }
+
+    /** @param note 0 to 127, at a channel from 1 */
+    void note(long tick, long endTick, int channel, int note, int velocity) {
+        add(tick, ON, 0x90 | channel - 1 | note << 8 | velocity << 16, null);
+        add(endTick, OFF, 0x80 | channel - 1 | note << 8 | 64 << 16, null);
+    }
+
+    void meta(long tick, int type, byte... data) {
+        byte[] head = new byte[2 + lengthOf(data.length)];
+        head[0] = (byte) 0xFF;
+        head[1] = (byte) type;
+        putQuantity(head, 2, data.length);
+        byte[] whole = Arrays.copyOf(head, head.length + data.length);
+        System.arraycopy(data, 0, whole, head.length, data.length);
+        add(tick, META, 0, whole);
+    }
+
+    void text(long tick, int type, String text) {
+        meta(tick, type, text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /**
+     * The whole track chunk, with its end at a tick.
+     *
+     * @throws IllegalArgumentException if two events lie further apart than a file can say
+     */
+    byte[] toChunk(long endTick) {
+        Integer[] order = new Integer[count];
+        for (int i = 0; i < count; i++) {
+            order[i] = i;
+        }
+        Arrays.sort(order, (a, b) -> Long.compare(keys[a], keys[b])); // stable
+        ByteArrayOutputStream body = new ByteArrayOutputStream(count * 5 + 64);
+        long last = 0;
+        for (int index : order) {
+            long tick = keys[index] >> 2;
+            delta(body, tick - last);
+            last = tick;
+            if (metas[index] != null) {
+                body.writeBytes(metas[index]);
+            } else {
+                body.write(messages[index]);
+                body.write(messages[index] >> 8);
+                body.write(messages[index] >> 16);
+            }
+        }
+        delta(body, endTick - last);
+        body.writeBytes(new byte[] {(byte) 0xFF, 0x2F, 0});
+        byte[] chunk = new byte[8 + body.size()];
+        System.arraycopy(new byte[] {'M', 'T', 'r', 'k'}, 0, chunk, 0, 4);
+        putInt(chunk, 4, body.size());
+        System.arraycopy(body.toByteArray(), 0, chunk, 8, body.size());
+        return chunk;
+    }
+
+    /** The header chunk of a file. */
+    static byte[] header(int type, int tracks, int ppq) {
+        byte[] header = {'M', 'T', 'h', 'd', 0, 0, 0, 6, 0, (byte) type, (byte) (tracks >> 8), (byte) tracks,
+            (byte) (ppq >> 8), (byte) ppq};
+        return header;
+    }
+
+    private static void delta(ByteArrayOutputStream out, long delta) {
+        if (delta < 0 || delta > MAX_DELTA) {
+            throw new IllegalArgumentException("a MIDI file cannot hold a gap of " + delta
+                    + " ticks; export fewer repeats or fewer ticks a quarter");
+        }
+        byte[] bytes = new byte[lengthOf((int) delta)];
+        putQuantity(bytes, 0, (int) delta);
+        out.writeBytes(bytes);
+    }
+
+    private static int lengthOf(int quantity) {
+        return quantity < 1 << 7 ? 1 : quantity < 1 << 14 ? 2 : quantity < 1 << 21 ? 3 : 4;
+    }
+
+    private static void putQuantity(byte[] into, int at, int quantity) {
+        int length = lengthOf(quantity);
+        for (int i = 0; i < length; i++) {
+            int more = i < length - 1 ? 0x80 : 0;
+            into[at + i] = (byte) (quantity >> 7 * (length - 1 - i) & 0x7F | more);
+        }
+    }
+
+    private static void putInt(byte[] into, int at, int value) {
+        for (int i = 0; i < 4; i++) {
+            into[at + i] = (byte) (value >> 24 - 8 * i);
+        }
+    }
+}

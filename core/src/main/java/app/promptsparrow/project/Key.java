@@ -1,0 +1,73 @@
+package app.promptsparrow.project;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * The key of a project: a root and a scale. Immutable.
+ *
+ * @param root 0 (C) to 11 (B)
+ */
+public record Key(int root, Scale scale) {
+
+    public static final Key A_MINOR = new Key(9, Scale.MINOR);
+
+    private static final List<String> NOTES = List.of("C", "C#", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B");
+
+    /** The scales, each by its semitones above the root. */
+    public enum Scale {
+        MAJOR("major", 0, 2, 4, 5, 7, 9, 11), MINOR("minor", 0, 2, 3, 5, 7, 8, 10),
+        HARMONIC_MINOR("harmonic minor", 0, 2, 3, 5, 7, 8, 11), MELODIC_MINOR("melodic minor", 0, 2, 3, 5, 7, 9, 11),
+        DORIAN("dorian", 0, 2, 3, 5, 7, 9, 10), PHRYGIAN("phrygian", 0, 1, 3, 5, 7, 8, 10),
+        LYDIAN("lydian", 0, 2, 4, 6, 7, 9, 11), MIXOLYDIAN("mixolydian", 0, 2, 4, 5, 7, 9, 10),
+        LOCRIAN("locrian", 0, 1, 3, 5, 6, 8, 10), MAJOR_PENTATONIC("major pentatonic", 0, 2, 4, 7, 9),
+        MINOR_PENTATONIC("minor pentatonic", 0, 3, 5, 7, 10), BLUES("blues", 0, 3, 5, 6, 7, 10),
+        CHROMATIC("chromatic", 0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11);
+
+        private final String title;
+        private final int mask;
+
+        Scale(String title, int... semitones) {
+            this.title = title;
+            int bits = 0;
+            for (int semitone : semitones) {
+                bits |= 1 << semitone;
+            }
+            this.mask = bits;
+        }
+
+        public String title() {
+            return title;
+        }
+    }
+
+    public Key {
+        if (root < 0 || root > 11) {
+            throw new IllegalArgumentException("a key's root is 0 to 11, not " + root);
+        }
+        java.util.Objects.requireNonNull(scale, "scale");
+    }
+
+    /** Reads {@code A minor}, {@code F# dorian}, {@code Bb minor pentatonic}; empty if it is no key. */
+    public static Optional<Key> parse(String text) {
+        String[] parts = text.strip().split("\\s+", 2);
+        Optional<Integer> root = NoteNames.semitone(parts[0]);
+        String scaleName = parts.length < 2 ? "major" : parts[1].strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
+        for (Scale scale : Scale.values()) {
+            if (root.isPresent() && scale.title.equals(scaleName)) {
+                return Optional.of(new Key(root.get(), scale));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Whether a MIDI note belongs to the scale. */
+    public boolean contains(int note) {
+        return (scale.mask >> Math.floorMod(note - root, 12) & 1) != 0;
+    }
+
+    public String text() {
+        return NOTES.get(root) + " " + scale.title;
+    }
+}

@@ -1,0 +1,39 @@
+package app.promptsparrow.project;
+
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Names of MIDI notes, with 60 = C4 and one name for each note. Pure functions. */
+public final class NoteNames {
+
+    private static final String[] NAMES = {"C", "C#", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B"};
+    private static final int[] LETTERS = {9, 11, 0, 2, 4, 5, 7}; // A to G
+    private static final Pattern NOTE = Pattern.compile("([A-Ga-g][#b]?)(-?\\d)");
+
+    private NoteNames() {
+    }
+
+    /** {@code A1} for 33, {@code Bb-1} for 10. */
+    public static String of(int note) {
+        return NAMES[note % 12] + (note / 12 - 1);
+    }
+
+    /** The MIDI note of a name with octave, sharps and flats alike; empty if it is none from C-1 to G9. */
+    public static Optional<Integer> parse(String name) {
+        Matcher matcher = NOTE.matcher(name);
+        if (!matcher.matches()) {
+            return Optional.empty();
+        }
+        // The letter's octave counts, so that Cb4 is B3 and B#3 is C4.
+        int letter = LETTERS[Character.toUpperCase(name.charAt(0)) - 'A'];
+        int shift = matcher.group(1).length() == 1 ? 0 : matcher.group(1).charAt(1) == '#' ? 1 : -1;
+        int note = (Integer.parseInt(matcher.group(2)) + 1) * 12 + letter + shift;
+        return note < 0 || note > 127 ? Optional.empty() : Optional.of(note);
+    }
+
+    /** The semitone above C of a note name without octave. */
+    public static Optional<Integer> semitone(String name) {
+        return parse(name + "4").map(note -> note % 12);
+    }
+}

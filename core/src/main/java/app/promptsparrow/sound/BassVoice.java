@@ -1,0 +1,223 @@
+package app.promptsparrow.sound;
+
+import app.promptsparrow.kit.Recipe;
+
+/**
+ * The one live voice: a saw and a sine an octave below it if wished, through a low-pass that closes after the attack,
+ * with glide. Owned by the render thread; allocates nothing after construction. Pitch and filter move once a control
+ * tick of {@value #TICK} frames, the level every frame, so that starts and ends fall on their exact frame.
+ */
+public final class BassVoice {
+
+    public static final int TICK = 32;
+
+    private static final double MINUS_60_DB = 6.907755278982137;
+    private static final double SILENT = 1e-5;
+
+    /** A bass recipe in the numbers that the voice needs at one sample rate. Immutable. */
+    public static final class Settings {
+        private final double rate;
+        private final double saw;
+        private final double sub;
+        private final double cutoffHz;
+        private final double damping;
+        private final double sweepOctaves;
+        private final double sweepFall;
+        private final double attackStep;
+        private final double glideShare;
+        private final double touch;
+        private final double releaseFall;
+
+        /**
+         * @param releaseMs time to fall by 60 dB once the gate has ended
+         */
+        public Settings(Recipe recipe, int rateHz, double releaseMs) {
+            rate = rateHz;
+            saw = recipe.get("saw");
+            sub = recipe.get("sub");
+            cutoffHz = recipe.get("cutoff");
+            damping = 2 - 1.8 * recipe.get("resonance");
+            sweepOctaves = 4 * recipe.get("sweep");
+            sweepFall = StrictMath.exp(-MINUS_60_DB * TICK * 1000 / (recipe.get("sweep-time") * 3 * rateHz));
+            attackStep = 1000 / (recipe.get("attack") * rateHz);
+            glideShare = 1 - StrictMath.exp(-4.0 * TICK * 1000 / (recipe.get("glide") * rateHz));
+            touch = recipe.get("touch");
+            releaseFall = StrictMath.exp(-MINUS_60_DB * 1000 / (releaseMs * rateHz));
+        }
+    }
+
+    private static final int IDLE = 0;
+    private static final int ATTACK = 1;
+    private static final int HOLD = 2;
+    private static final int RELEASE = 3;
+    private static final int CUT = 4;
+
+    private Settings settings;
+    private int state = IDLE;
+    private double level;
+    private double cutStep;
+    private double gain;
+    private double gainTarget;
+    private double cents;
+    private double centsTarget;
+    private double phase;
+    private double subPhase;
+    private double sweep;
+    private double bright;
+    private double tickHz;
+    private double low;
+    private double band;
+    private double low2;
+    private double band2;
+    private float[] table;
+    private double a1;
+    private double a2;
+    private double a3;
+
+    public boolean isIdle() {
+        return state == IDLE;
+    }
+
+    /** Whether a slide can start from what sounds now. */
+    public boolean isHeld() {
+        return state == ATTACK || state == HOLD;
+    }
+
+    /** A new note with its attack; what sounded goes over into it without a click. */
+    public void start(Settings to, double noteCents, double velocityGain, double velocity) {
+        settings = to;
+        cents = noteCents;
+        centsTarget = noteCents;
+        gainTarget = velocityGain;
+        bright = touch(velocity);
+        sweep = 1;
+        if (state == IDLE) {
+            level = 0;
+            phase = 0;
+            subPhase = 0;
+            low = band = low2 = band2 = 0;
+            gain = velocityGain;
+        }
+        state = ATTACK;
+        control();
+    }
+
+    /** Goes on to another pitch in the glide time, without an attack. */
+    public void slideTo(Settings to, double noteCents, double velocityGain) {
+        settings = to;
+        centsTarget = noteCents;
+        gainTarget = velocityGain;
+        state = state == ATTACK ? ATTACK : HOLD;
+    }
+
+    private double touch(double velocity) {
+        return settings.touch * 2 * (velocity / 127 - 0.75);
+    }
+
+    /** Ends the note: it falls by 60 dB in its release time. */
+    public void release() {
+        if (state == ATTACK || state == HOLD) {
+            state = RELEASE;
+        }
+    }
+
+    /** Silences it in a straight line over {@code ms}. */
+    public void cut(double ms, int rateHz) {
+        if (state != IDLE && state != CUT) {
+            state = CUT;
+            cutStep = level * 1000 / (ms * rateHz);
+        }
+    }
+
+    /** Once a control tick: moves pitch, filter and gain on. */
+    public void control() {
+        if (state == IDLE) {
+            return;
+        }
+        Settings s = settings;
+        cents += (centsTarget - cents) * s.glideShare;
+        if (Math.abs(centsTarget - cents) < 0.05) {
+            cents = centsTarget;
+        }
+        gain += (gainTarget - gain) * 0.25;
+        tickHz = 440 * StrictMath.pow(2, (cents - 6900) / 1200);
+        table = Wavetables.saw(tickHz, s.rate);
+        sweep *= s.sweepFall;
+        double hz = s.cutoffHz * StrictMath.pow(2, s.sweepOctaves * sweep + bright + (cents - 3600) / 2400);
+        double g = StrictMath.tan(StrictMath.PI * Math.max(30, Math.min(hz, 0.4 * s.rate)) / s.rate);
+        a1 = 1 / (1 + g * (g + s.damping));
+        a2 = g * a1;
+        a3 = g * a2;
+    }
+
+    /** Adds frames {@code from} to {@code to} of the running tick to a buffer. */
+    public void add(float[] out, int from, int to) {
+        Settings s = settings;
+        double step = tickHz / s.rate;
+        for (int i = from; i < to; i++) {
+            if (!advanceLevel(s)) {
+                return;
+            }
+            double raw = s.saw * Wavetables.read(table, phase) + s.sub * StrictMathSine.of(subPhase);
+            phase += step;
+            phase -= phase >= 1 ? 1 : 0;
+            subPhase += step;
+            subPhase -= subPhase >= 1 ? 1 : 0;
+            double v3 = raw - low;
+            double v1 = a1 * band + a2 * v3;
+            double v2 = low + a2 * band + a3 * v3;
+            band = 2 * v1 - band;
+            low = 2 * v2 - low;
+            double w3 = v2 - low2;
+            double w1 = a1 * band2 + a2 * w3;
+            double w2 = low2 + a2 * band2 + a3 * w3;
+            band2 = 2 * w1 - band2;
+            low2 = 2 * w2 - low2;
+            out[i] += (float) (w2 * level * gain);
+        }
+    }
+
+    private boolean advanceLevel(Settings s) {
+        switch (state) {
+            case ATTACK -> {
+                level += s.attackStep;
+                if (level >= 1) {
+                    level = 1;
+                    state = HOLD;
+                }
+            }
+            case RELEASE -> {
+                level *= s.releaseFall;
+                if (level < SILENT) {
+                    state = IDLE;
+                }
+            }
+            case CUT -> {
+                level -= cutStep;
+                if (level <= 0) {
+                    level = 0;
+                    state = IDLE;
+                }
+            }
+            default -> {
+                // HOLD keeps its level; IDLE is told below
+            }
+        }
+        return state != IDLE;
+    }
+
+    /** A sine from the wave tables' finest relative: one table, read by the same cubic. */
+    private static final class StrictMathSine {
+        private static final float[] TABLE = new float[Wavetables.SIZE + 3];
+
+        static {
+            for (int i = 0; i < TABLE.length; i++) {
+                TABLE[i] = (float) StrictMath.sin(2 * StrictMath.PI * (i - 1) / Wavetables.SIZE);
+            }
+        }
+
+        static double of(double phase) {
+            return Wavetables.read(TABLE, phase);
+        }
+    }
+}

@@ -1,0 +1,153 @@
+package app.promptsparrow.sound;
+
+/**
+ * A second-order filter whose kind and corner can glide without clicks: the trapezoidal state-variable filter of
+ * A. Simper, "Linear Trapezoidal Integrated State Variable Filter" (2013). The output mixes input, band and low by
+ * m0, m1, m2, so that (1, 0, 0) is neutral and costs nothing. Owned by one thread; allocates nothing after construction.
+ */
+public final class Svf {
+
+    /** Share of the way to its target that a setting goes in each control tick. */
+    private static final double GLIDE = 0.2;
+    private static final double TINY = 1e-20;
+
+    /**
+     * A filter setting. Immutable.
+     *
+     * @param g tan(π·corner/rate)
+     * @param k damping, 2 at most
+     */
+    public record Setting(double g, double k, double m0, double m1, double m2) {
+
+        public static final Setting NEUTRAL = new Setting(0.1, 1, 1, 0, 0);
+        private static final double BUTTERWORTH = 1.4142135623730951;
+
+        public static Setting lowPass(double hz, double rateHz) {
+            return new Setting(g(hz, rateHz), BUTTERWORTH, 0, 0, 1);
+        }
+
+        public static Setting highPass(double hz, double rateHz) {
+            return new Setting(g(hz, rateHz), BUTTERWORTH, 1, -BUTTERWORTH, -1);
+        }
+
+        /** A band-pass with unit gain at its centre; {@code q} is centre over width. */
+        public static Setting bandPass(double hz, double q, double rateHz) {
+            return new Setting(g(hz, rateHz), 1 / q, 0, 1 / q, 0);
+        }
+
+        public static Setting lowShelf(double hz, double db, double rateHz) {
+            double a = StrictMath.pow(10, db / 40);
+            return db == 0 ? NEUTRAL
+                    : new Setting(g(hz, rateHz) / StrictMath.sqrt(a), BUTTERWORTH, 1, BUTTERWORTH * (a - 1), a * a - 1);
+        }
+
+        public static Setting highShelf(double hz, double db, double rateHz) {
+            double a = StrictMath.pow(10, db / 40);
+            return db == 0 ? NEUTRAL
+                    : new Setting(g(hz, rateHz) * StrictMath.sqrt(a), BUTTERWORTH, a * a, BUTTERWORTH * (1 - a) * a, 1 - a * a);
+        }
+
+        private static double g(double hz, double rateHz) {
+            return StrictMath.tan(StrictMath.PI * Math.min(hz, 0.49 * rateHz) / rateHz);
+        }
+
+        boolean isNeutral() {
+            return m0 == 1 && m1 == 0 && m2 == 0;
+        }
+    }
+
+    private double g = 0.1;
+    private double k = 1;
+    private double m0 = 1;
+    private double m1;
+    private double m2;
+    private double a1;
+    private double a2;
+    private double a3;
+    private double low;
+    private double band;
+    private boolean neutral = true;
+    private boolean settled = true;
+
+    /** Takes a setting at once, for the start. */
+    public void set(Setting setting) {
+        g = setting.g;
+        k = setting.k;
+        m0 = setting.m0;
+        m1 = setting.m1;
+        m2 = setting.m2;
+        neutral = setting.isNeutral();
+        settled = true;
+        coefficients();
+    }
+
+    /** Once a control tick: goes a part of the way to a setting. */
+    public void glide(Setting target) {
+        if (settled && g == target.g && k == target.k && m0 == target.m0 && m1 == target.m1 && m2 == target.m2) {
+            return;
+        }
+        if (neutral) { // begins from silence: the corner need not travel, the mix fades in
+            g = target.g;
+            k = target.k;
+            low = 0;
+            band = 0;
+        }
+        if (!target.isNeutral()) { // towards neutral only the mix fades
+            g += (target.g - g) * GLIDE;
+            k += (target.k - k) * GLIDE;
+        }
+        m0 += (target.m0 - m0) * GLIDE;
+        m1 += (target.m1 - m1) * GLIDE;
+        m2 += (target.m2 - m2) * GLIDE;
+        double distance = Math.abs(m0 - target.m0) + Math.abs(m1 - target.m1) + Math.abs(m2 - target.m2)
+                + (target.isNeutral() ? 0 : Math.abs(g - target.g) + Math.abs(k - target.k));
+        if (distance < 1e-6) {
+            set(target);
+        } else {
+            neutral = false;
+            settled = false;
+            coefficients();
+        }
+    }
+
+    public boolean isNeutral() {
+        return neutral;
+    }
+
+    public void clear() {
+        low = 0;
+        band = 0;
+    }
+
+    private void coefficients() {
+        a1 = 1 / (1 + g * (g + k));
+        a2 = g * a1;
+        a3 = g * a2;
+    }
+
+    /** Filters {@code frames} values in place; nothing if neutral. */
+    public void process(float[] buffer, int from, int frames) {
+        if (neutral) {
+            return;
+        }
+        double c1 = a1;
+        double c2 = a2;
+        double c3 = a3;
+        double x0 = m0;
+        double x1 = m1;
+        double x2 = m2;
+        double s1 = band;
+        double s2 = low;
+        for (int i = from; i < from + frames; i++) {
+            double x = buffer[i];
+            double v3 = x - s2;
+            double v1 = c1 * s1 + c2 * v3;
+            double v2 = s2 + c2 * s1 + c3 * v3;
+            s1 = 2 * v1 - s1;
+            s2 = 2 * v2 - s2;
+            buffer[i] = (float) (x0 * x + x1 * v1 + x2 * v2);
+        }
+        band = Math.abs(s1) < TINY ? 0 : s1;
+        low = Math.abs(s2) < TINY ? 0 : s2;
+    }
+}

@@ -1,0 +1,62 @@
+package app.promptsparrow.sound;
+
+/**
+ * Band-limited saw waves for the bass voice: one table for each octave of pitch, with only as many harmonics as fit
+ * below half the sample rate. Immutable once built (about 1 MiB); safe on any thread.
+ */
+final class Wavetables {
+
+    static final int SIZE = 4_096;
+    private static final int MOST_HARMONICS = 512;
+    private static final int LEVELS = 10;
+
+    /** [level][SIZE + 3]: level n holds {@code MOST_HARMONICS >> n} harmonics; padded for the interpolation. */
+    private static final float[][] SAW = build();
+
+    private Wavetables() {
+    }
+
+    /** The fullest table whose harmonics stay below 45 % of the sample rate for a pitch. */
+    static float[] saw(double hz, double rateHz) {
+        double fits = 0.45 * rateHz / hz;
+        int level = 0;
+        while (level < LEVELS - 1 && MOST_HARMONICS >> level > fits) {
+            level++;
+        }
+        return SAW[level];
+    }
+
+    private static float[][] build() {
+        double[] sine = new double[SIZE];
+        for (int i = 0; i < SIZE; i++) {
+            sine[i] = StrictMath.sin(2 * StrictMath.PI * i / SIZE);
+        }
+        float[][] tables = new float[LEVELS][SIZE + 3];
+        double[] sum = new double[SIZE];
+        int harmonic = 1;
+        for (int level = LEVELS - 1; level >= 0; level--) {
+            for (; harmonic <= MOST_HARMONICS >> level; harmonic++) {
+                double gain = 2 / StrictMath.PI / harmonic;
+                for (int i = 0; i < SIZE; i++) {
+                    sum[i] += gain * sine[i * harmonic & SIZE - 1];
+                }
+            }
+            for (int i = 0; i < SIZE + 3; i++) { // one value before the start, two behind the end
+                tables[level][i] = (float) sum[i - 1 & SIZE - 1];
+            }
+        }
+        return tables;
+    }
+
+    /** Reads a table at a phase from 0 (inclusive) to 1 (exclusive) by a cubic through four points (Catmull-Rom). */
+    static double read(float[] table, double phase) {
+        double place = phase * SIZE;
+        int i = (int) place;
+        double t = place - i;
+        double a = table[i];
+        double b = table[i + 1];
+        double c = table[i + 2];
+        double d = table[i + 3 < table.length ? i + 3 : i + 3 - SIZE];
+        return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
+    }
+}
