@@ -1,0 +1,134 @@
+package app.promptsparrow.desktop;
+
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.frame.Settings;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.Outputs;
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.project.Project;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ThreadFactory;
+import javafx.animation.AnimationTimer;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.geometry.Rectangle2D;
+import javafx.scene.Scene;
+import javafx.stage.Screen;
+import javafx.stage.Stage;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Puts the parts together and opens the window. */
+public final class SparrowApp extends Application {
+
+    private static final Logger LOG = LoggerFactory.getLogger(SparrowApp.class);
+    private static final int RATE_HZ = 48_000;
+    private static final double WIDTH = 1_280;
+    private static final double HEIGHT = 800;
+
+    private final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
+    private Player player;
+
+    private static ThreadFactory daemons() {
+        return task -> {
+            Thread thread = new Thread(task, "worker");
+            thread.setDaemon(true);
+            return thread;
+        };
+    }
+
+    @Override
+    public void start(Stage stage) {
+        Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LOG.error("a fault in thread {}", thread.getName(), fault));
+        List<String> arguments = getParameters().getUnnamed();
+        boolean demo = arguments.equals(List.of("demo"));
+        Engine engine = new Engine(RATE_HZ);
+        player = new Player(engine, worker, Platform::runLater);
+        player.start(() -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), () -> { });
+        Theme.loadFonts();
+        Settings settings = new Settings(Settings.usualFile());
+        ProjectStore store = new ProjectStore(demo ? DemoProject.make() : Project.untitled());
+        MainView view = new MainView(store, player, settings, worker);
+        Scene scene = new Scene(view, WIDTH, HEIGHT);
+        stage.setScene(scene);
+        stage.setMinWidth(1_024);
+        stage.setMinHeight(640);
+        store.onChange(project -> title(stage, store));
+        title(stage, store);
+        place(stage, settings);
+        stage.setOnCloseRequest(event -> {
+            event.consume();
+            view.askToClose(() -> {
+                settings.setWindow(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight());
+                Platform.exit();
+            });
+        });
+        new AnimationTimer() {
+            @Override
+            public void handle(long timeNs) {
+                view.pulse(timeNs);
+            }
+        }.start();
+        stage.show();
+        view.focusGrid();
+        tellWhenUsable(view);
+        if (!demo && !arguments.isEmpty()) {
+            view.open(Path.of(arguments.get(0)));
+        }
+    }
+
+    private static void title(Stage stage, ProjectStore store) {
+        stage.setTitle((store.hasUnsavedWork() ? "• " : "") + store.project().name() + " – Prompt Sparrow");
+    }
+
+    /** The remembered place, if it is still on a screen. */
+    private static void place(Stage stage, Settings settings) {
+        Optional<double[]> remembered = settings.window();
+        remembered.filter(w -> !Screen.getScreensForRectangle(w[0], w[1], w[2], w[3]).isEmpty()).ifPresent(w -> {
+            stage.setX(w[0]);
+            stage.setY(w[1]);
+            stage.setWidth(w[2]);
+            stage.setHeight(w[3]);
+        });
+        if (remembered.isEmpty()) {
+            Rectangle2D screen = Screen.getPrimary().getVisualBounds();
+            stage.setWidth(Math.min(WIDTH, screen.getWidth()));
+            stage.setHeight(Math.min(HEIGHT, screen.getHeight()));
+        }
+    }
+
+    /** For the benchmark: tells on standard output when the grid is painted and Space would sound. */
+    private void tellWhenUsable(MainView view) {
+        if (!Boolean.getBoolean("prompt-sparrow.tellWhenUsable")) {
+            return;
+        }
+        new AnimationTimer() {
+            private int pulses;
+
+            @Override
+            public void handle(long now) {
+                if (++pulses >= 2 && player.isReady() && player.outputDescription().isPresent()) {
+                    stop();
+                    System.out.println("usable");
+                    if (Boolean.getBoolean("prompt-sparrow.playWhenUsable")) {
+                        view.presenter().playOrStop();
+                    }
+                }
+            }
+        }.start();
+    }
+
+    @Override
+    public void stop() {
+        player.close();
+        worker.shutdownNow();
+    }
+}

@@ -1,0 +1,170 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Key;
+import app.promptsparrow.project.Project;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+
+/**
+ * Where rows and steps lie on the grid, in pixels from its top left, and back. Immutable; needs no window.
+ *
+ * <p>A step's place is the dot on its wire; left of the first and right of the last there is a margin of {@link #MARGIN}.
+ */
+final class GridGeometry {
+
+    static final double MARGIN = 12;
+    static final double LADDER_STEP = 17;
+    private static final double LADDER_TOP = 26;
+    private static final double LADDER_BOTTOM = 10;
+    private static final int FEWEST_NOTES = 6;
+
+    /** A row's place: its band from {@code top}, its wire, and on a bass row a wire per note, the highest first. */
+    record RowPlace(Row row, double top, double height, List<Integer> notes) {
+
+        boolean isLadder() {
+            return !notes.isEmpty();
+        }
+
+        /** The y of a drum row's wire. */
+        double wire() {
+            return top + height - 7;
+        }
+
+        /** The y of a note's wire on a ladder. */
+        double wire(int note) {
+            for (int i = 0; i < notes.size(); i++) {
+                if (notes.get(i) <= note) {
+                    return top + LADDER_TOP + i * LADDER_STEP;
+                }
+            }
+            return top + LADDER_TOP + (notes.size() - 1) * LADDER_STEP;
+        }
+
+        /** The note whose wire is nearest. */
+        int noteAt(double y) {
+            int index = (int) Math.round((y + 4 - top - LADDER_TOP) / LADDER_STEP);
+            return notes.get(Math.max(0, Math.min(notes.size() - 1, index)));
+        }
+    }
+
+    private final Pattern pattern;
+    private final List<RowPlace> rows;
+    private final double width;
+    private final double height;
+    private final double pixelsPerUnit;
+
+    private GridGeometry(Pattern pattern, List<RowPlace> rows, double width, double height) {
+        this.pattern = pattern;
+        this.rows = rows;
+        this.width = width;
+        this.height = height;
+        this.pixelsPerUnit = (width - 2 * MARGIN) / pattern.durationUnits();
+    }
+
+    /**
+     * Lays out all rows of a kit.
+     *
+     * @param width     of the whole pattern
+     * @param rowHeight of a drum row
+     */
+    static GridGeometry of(Project project, Pattern pattern, double width, double rowHeight) {
+        List<RowPlace> places = new ArrayList<>();
+        double top = 0;
+        for (Row row : project.kit().rows()) {
+            List<Integer> notes = row.isBass() ? ladder(project.key(), pattern, row.id()) : List.of();
+            double height = row.isBass() ? LADDER_TOP + (notes.size() - 1) * LADDER_STEP + LADDER_BOTTOM : rowHeight;
+            places.add(new RowPlace(row, top, height, notes));
+            top += height;
+        }
+        return new GridGeometry(pattern, places, width, top);
+    }
+
+    /** The notes of the scale around what is played, and what is played outside it; the highest first. */
+    static List<Integer> ladder(Key key, Pattern pattern, RowId row) {
+        TreeSet<Integer> notes = new TreeSet<>();
+        pattern.lane(row).hits().forEach(hit -> notes.add(Math.max(0, Math.min(127, hit.pitch()))));
+        int low = notes.isEmpty() ? 33 : notes.first();
+        int high = notes.isEmpty() ? 40 : notes.last();
+        for (int note = low; note <= high; note++) {
+            if (key.contains(note)) {
+                notes.add(note);
+            }
+        }
+        for (boolean up = true; notes.size() < FEWEST_NOTES && (low > 0 || high < 127); up = !up) {
+            do {
+                if (up) {
+                    high = Math.min(127, high + 1);
+                } else {
+                    low = Math.max(0, low - 1);
+                }
+            } while (!key.contains(up ? high : low) && (up ? high < 127 : low > 0));
+            notes.add(up ? high : low);
+        }
+        return List.copyOf(notes.descendingSet());
+    }
+
+    Pattern pattern() {
+        return pattern;
+    }
+
+    List<RowPlace> rows() {
+        return rows;
+    }
+
+    double width() {
+        return width;
+    }
+
+    double height() {
+        return height;
+    }
+
+    double x(long units) {
+        return MARGIN + units * pixelsPerUnit;
+    }
+
+    long units(double x) {
+        return Math.round((x - MARGIN) / pixelsPerUnit);
+    }
+
+    double stepWidth(RowId row) {
+        return pattern.laneStep(row).units() * pixelsPerUnit;
+    }
+
+    Optional<RowPlace> rowAt(double y) {
+        return rows.stream().filter(place -> y >= place.top && y < place.top + place.height).findFirst();
+    }
+
+    Optional<RowPlace> place(RowId row) {
+        return rows.stream().filter(place -> place.row.id().equals(row)).findFirst();
+    }
+
+    /** The lane step nearest to an x, within the part of the lane that is drawn before it repeats. */
+    int stepAt(RowId row, double x) {
+        long step = pattern.laneStep(row).units();
+        int nearest = (int) Math.floorDiv(units(x) + step / 2, step);
+        int drawn = (int) Math.min(pattern.laneSteps(row), (pattern.durationUnits() + step - 1) / step);
+        return Math.max(0, Math.min(drawn - 1, nearest));
+    }
+
+    /** Height of a seed above its wire for a velocity, in a band of the row's height. */
+    static double seedHeight(int velocity, double band) {
+        return 5 + velocity / 127.0 * (Math.min(band, 36) - 11);
+    }
+
+    /** How many pixels of drag change a velocity by one. */
+    static double pixelsPerVelocity() {
+        return 1.1;
+    }
+
+    /** Whether the lane has any hit beyond what is played. */
+    static boolean isBeyond(Pattern pattern, RowId row, Hit hit) {
+        return hit.step() >= pattern.laneSteps(row);
+    }
+}

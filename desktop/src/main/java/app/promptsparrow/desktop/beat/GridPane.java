@@ -1,0 +1,214 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.AccessibleRole;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.shape.Rectangle;
+
+/**
+ * The grid: one canvas with the scene, one above it with what is lit, and the playhead as a node of its own, so that
+ * playing repaints nothing but a few seeds.
+ */
+final class GridPane extends Pane {
+
+    static final double LABELS = 40;
+    private static final long LIT_NS = 120_000_000;
+
+    private record Lit(GridScene.Seed seed, long untilNs) {
+    }
+
+    private final BeatPresenter presenter;
+    private final GridGestures gestures;
+    private final Canvas canvas = new Canvas();
+    private final Canvas lights = new Canvas();
+    private final Region playhead = new Region();
+    private final Rectangle band = new Rectangle();
+    private final List<Lit> lit = new ArrayList<>();
+    private GridGeometry geometry;
+    private GridScene scene;
+    private Theme theme;
+    private double viewportWidth = 700;
+    private double viewportHeight = 400;
+    private boolean deleteHeld;
+    private java.util.function.Consumer<Optional<Cell>> pointed = cell -> { };
+
+    GridPane(BeatPresenter presenter, Theme theme) {
+        this.presenter = presenter;
+        this.gestures = new GridGestures(presenter);
+        this.theme = theme;
+        setId("grid");
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.NODE);
+        playhead.getStyleClass().add("playhead");
+        playhead.setMouseTransparent(true);
+        playhead.setVisible(false);
+        lights.setMouseTransparent(true);
+        band.setMouseTransparent(true);
+        band.setManaged(false);
+        band.setVisible(false);
+        getChildren().addAll(canvas, lights, band, playhead);
+        setOnMousePressed(this::press);
+        setOnMouseDragged(event -> {
+            gestures.drag(event.getX() - LABELS, event.getY());
+            showBand();
+        });
+        setOnMouseReleased(event -> {
+            gestures.release();
+            showBand();
+        });
+        setOnMouseMoved(event -> pointed.accept(cellAt(event.getX(), event.getY())));
+        setOnMouseExited(event -> pointed.accept(Optional.empty()));
+    }
+
+    /** Told which cell the pointer is on. */
+    void onPoint(java.util.function.Consumer<Optional<Cell>> listener) {
+        pointed = listener;
+    }
+
+    /** The window tells whether Delete is held, since keys go to whatever has the focus. */
+    void holdKey(KeyCode code, boolean held) {
+        if (code == KeyCode.DELETE) {
+            deleteHeld = held;
+        }
+    }
+
+    void setTheme(Theme to) {
+        theme = to;
+    }
+
+    /** How much room there is; the pattern fills the width, at least 9 pixels a step. */
+    void setViewport(double width, double height) {
+        if (width != viewportWidth || height != viewportHeight) {
+            viewportWidth = width;
+            viewportHeight = height;
+            redraw();
+        }
+    }
+
+    private void press(MouseEvent event) {
+        requestFocus();
+        if (event.getButton() != MouseButton.PRIMARY || geometry == null) {
+            return;
+        }
+        boolean shift = event.isShiftDown();
+        gestures.press(geometry, scene, event.getX() - LABELS, event.getY(), event.getClickCount(),
+                new GridGestures.Held(shift, event.isControlDown(), deleteHeld));
+    }
+
+    private void showBand() {
+        Optional<GridGestures.BandRect> rect = gestures.band();
+        band.setVisible(rect.isPresent());
+        rect.ifPresent(r -> {
+            band.setX(r.x() + LABELS);
+            band.setY(r.y());
+            band.setWidth(r.width());
+            band.setHeight(r.height());
+            band.setFill(theme.color("now").deriveColor(0, 1, 1, 0.12));
+            band.setStroke(theme.color("now"));
+        });
+    }
+
+    private Optional<Cell> cellAt(double x, double y) {
+        if (geometry == null) {
+            return Optional.empty();
+        }
+        return GridGestures.hitAt(geometry, scene, x - LABELS, y).or(() -> geometry.rowAt(y)
+                .map(place -> new Cell(place.row().id(), geometry.stepAt(place.row().id(), x - LABELS))));
+    }
+
+    Optional<GridGeometry> geometry() {
+        return Optional.ofNullable(geometry);
+    }
+
+    /** The drawn scene, for tests and for what lights up. */
+    Optional<GridScene> scene() {
+        return Optional.ofNullable(scene);
+    }
+
+    void redraw() {
+        Optional<Pattern> pattern = presenter.pattern();
+        lit.clear();
+        if (pattern.isEmpty()) {
+            geometry = null;
+            scene = null;
+            playhead.setVisible(false);
+            resizeTo(viewportWidth, 200);
+            canvas.getGraphicsContext2D().clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+            return;
+        }
+        double width = Math.max(viewportWidth - LABELS, pattern.get().length() * 9.0 + 2 * GridGeometry.MARGIN);
+        geometry = GridGeometry.of(presenter.project(), pattern.get(), Math.min(width, 6_000), rowHeight());
+        scene = GridScene.of(presenter.project(), geometry, presenter.selection(),
+                new Cell(presenter.row().id(), presenter.cursor()));
+        resizeTo(geometry.width() + LABELS, geometry.height());
+        GridPainter.paint(canvas.getGraphicsContext2D(), scene, theme, LABELS, geometry.height());
+        lights.getGraphicsContext2D().clearRect(0, 0, lights.getWidth(), lights.getHeight());
+        setAccessibleText(presenter.describeCursor());
+    }
+
+    /** Rows share the height there is, within what can still be read and pressed. */
+    private double rowHeight() {
+        long drums = presenter.project().kit().rows().stream().filter(row -> !row.isBass()).count();
+        double ladders = presenter.project().kit().rows().stream().filter(row -> row.isBass())
+                .mapToDouble(row -> presenter.pattern().map(p -> 36 + (GridGeometry.ladder(presenter.project().key(), p, row.id()).size() - 1)
+                        * GridGeometry.LADDER_STEP).orElse(130.0)).sum();
+        return drums == 0 ? 33 : Math.max(26, Math.min(36, Math.floor((viewportHeight - ladders) / drums)));
+    }
+
+    private void resizeTo(double width, double height) {
+        if (canvas.getWidth() != width || canvas.getHeight() != height) {
+            canvas.setWidth(width);
+            canvas.setHeight(height);
+            lights.setWidth(width);
+            lights.setHeight(height);
+            setMinSize(width, height);
+            setPrefSize(width, height);
+            setMaxSize(width, height);
+        }
+    }
+
+    /** Once a pulse: moves the playhead and lets lights go out. */
+    void pulse(Player.Now now, long timeNs) {
+        boolean here = now.playing() && geometry != null && geometry.pattern().id().equals(now.pattern());
+        playhead.setVisible(here);
+        if (here) {
+            long inPass = Math.floorMod(now.position(), geometry.pattern().durationUnits());
+            playhead.resizeRelocate(Math.round(LABELS + geometry.x(inPass)), 0, 2, getHeight());
+        }
+        GraphicsContext g = lights.getGraphicsContext2D();
+        for (int i = lit.size() - 1; i >= 0; i--) {
+            if (timeNs >= lit.get(i).untilNs) {
+                clear(g, lit.remove(i).seed);
+            }
+        }
+    }
+
+    /** A hit is heard: its seed lights up. */
+    void light(PatternId pattern, int rowId, int step, long timeNs) {
+        if (scene == null || !geometry.pattern().id().equals(pattern)) {
+            return;
+        }
+        for (GridScene.Seed seed : scene.seeds()) {
+            if (seed.row().value() == rowId && seed.step() == step && seed.look() == GridScene.Look.SOLID) {
+                GridPainter.lit(lights.getGraphicsContext2D(), seed, theme, LABELS);
+                lit.add(new Lit(seed, timeNs + LIT_NS));
+            }
+        }
+    }
+
+    private static void clear(GraphicsContext g, GridScene.Seed seed) {
+        g.clearRect(seed.x() + LABELS - 10, seed.y() - seed.height() - 6, 20, seed.height() + 10);
+    }
+}

@@ -1,0 +1,208 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.NoteNames;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.LaneScore;
+import app.promptsparrow.score.PatternScore;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.time.Meter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * A plain description of the grid: what to draw and where, in pixels. Immutable; made without a window, so that it can be
+ * compared in tests. Hits are placed by the score that also sounds, so the picture cannot say anything else.
+ */
+record GridScene(double width, double height, List<Band> bands, List<Post> posts, List<Wire> wires, List<Dot> dots,
+                 List<Line> lines, List<Slide> slides, List<Seed> seeds, Optional<Cursor> cursor) {
+
+    /** A lighter ground under every second beat. */
+    record Band(double x, double width) {
+    }
+
+    /** An upright line at a beat, stronger at a bar. */
+    record Post(double x, boolean bar) {
+    }
+
+    /** A row's line, or one note's on a ladder; a label stands left of it. */
+    record Wire(double y, double x1, double x2, Optional<String> label, boolean chosen) {
+    }
+
+    /** A step's mark on a wire. */
+    record Dot(double x, double y) {
+    }
+
+    /** A note length along a wire. */
+    record Line(double x1, double x2, double y, Family family, Look look) {
+    }
+
+    /** A glide from one wire to another, with its foot where it arrives. */
+    record Slide(double x1, double y1, double x2, double y2) {
+    }
+
+    /** How sure a hit is to be heard here: SOLID, a REPEAT of a free lane, or beyond the length (HOLLOW). */
+    enum Look { SOLID, REPEAT, HOLLOW }
+
+    /**
+     * One drawn hit: its foot on the wire, its height from its velocity.
+     *
+     * @param main whether it stands for the hit itself, not a grace or a later hit of a roll
+     */
+    record Seed(RowId row, int step, double x, double y, double height, double width, Family family, Look look,
+                boolean main, boolean selected) {
+    }
+
+    /** The step that keys work on. */
+    record Cursor(double x, double y, double width, double height) {
+    }
+
+    static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor) {
+        Builder builder = new Builder(project, geometry, selection);
+        builder.ground();
+        builder.hits();
+        return builder.build(cursor);
+    }
+
+    private static final class Builder {
+        private final Project project;
+        private final GridGeometry geometry;
+        private final Pattern pattern;
+        private final Set<Cell> selection;
+        private final List<Band> bands = new ArrayList<>();
+        private final List<Post> posts = new ArrayList<>();
+        private final List<Wire> wires = new ArrayList<>();
+        private final List<Dot> dots = new ArrayList<>();
+        private final List<Line> lines = new ArrayList<>();
+        private final List<Slide> slides = new ArrayList<>();
+        private final List<Seed> seeds = new ArrayList<>();
+
+        Builder(Project project, GridGeometry geometry, Set<Cell> selection) {
+            this.project = project;
+            this.geometry = geometry;
+            this.pattern = geometry.pattern();
+            this.selection = selection;
+        }
+
+        void ground() {
+            Meter meter = project.meterOf(pattern);
+            long duration = pattern.durationUnits();
+            int index = 0;
+            for (long beat = 0; beat < duration; beat += meter.beatUnits(), index++) {
+                posts.add(new Post(geometry.x(beat), beat % meter.barUnits() == 0));
+                if (beat % meter.barUnits() / meter.beatUnits() % 2 == 0) {
+                    long end = Math.min(duration, beat + meter.beatUnits());
+                    bands.add(new Band(geometry.x(beat), geometry.x(end) - geometry.x(beat)));
+                }
+            }
+            posts.add(new Post(geometry.x(duration), true));
+            for (GridGeometry.RowPlace place : geometry.rows()) {
+                wires(place);
+            }
+        }
+
+        private void wires(GridGeometry.RowPlace place) {
+            Row row = place.row();
+            double end = geometry.x(pattern.durationUnits());
+            long step = pattern.laneStep(row.id()).units();
+            double laneEnd = Math.min(end, geometry.x(pattern.laneSteps(row.id()) * step));
+            if (place.isLadder()) {
+                for (int note : place.notes()) {
+                    boolean root = note % 12 == project.key().root();
+                    wires.add(new Wire(place.wire(note), geometry.x(0), end, Optional.of(NoteNames.of(note)), root));
+                }
+                return;
+            }
+            wires.add(new Wire(place.wire(), geometry.x(0), end, Optional.empty(), false));
+            boolean crowded = geometry.stepWidth(row.id()) < 5;
+            for (int i = 0; !crowded && geometry.x(i * step) < laneEnd; i++) {
+                dots.add(new Dot(geometry.x(i * step), place.wire()));
+            }
+        }
+
+        void hits() {
+            PatternScore compiled = PatternScore.compile(project, pattern, Optional.empty());
+            Score.passes(compiled, 1).emit(-Score.NEVER / 8, pattern.durationUnits() * 2, pattern.durationUnits(), -Score.NEVER / 8,
+                    this::note);
+            for (GridGeometry.RowPlace place : geometry.rows()) {
+                Lane lane = pattern.lane(place.row().id());
+                for (Hit hit : lane.hits()) {
+                    if (GridGeometry.isBeyond(pattern, place.row().id(), hit)) {
+                        hollow(place, hit);
+                    }
+                }
+            }
+        }
+
+        private void note(LaneScore lane, int step, long start, long end, int velocity, int cents, int kind) {
+            GridGeometry.RowPlace place = geometry.place(lane.row()).orElseThrow();
+            boolean bass = place.isLadder();
+            int note = Math.floorDiv(cents + 50, 100);
+            double y = bass ? place.wire(note) : place.wire();
+            long straight = step * pattern.laneStep(lane.row()).units();
+            boolean repeat = start - straight > pattern.laneCycleUnits(lane.row()) * 3 / 4;
+            Look look = repeat ? Look.REPEAT : Look.SOLID;
+            Family family = place.row().family();
+            double x = geometry.x(start);
+            boolean main = kind == LaneScore.MAIN || kind == LaneScore.SLIDE;
+            boolean selected = main && !repeat && selection.contains(new Cell(lane.row(), step));
+            double band = bass ? 22 : place.height();
+            double narrow = kind == LaneScore.ROLLED || kind == LaneScore.GRACE ? 0.62 : 1;
+            double full = bass ? 7 : 11;
+            double width = Math.min(full, Math.max(3, geometry.stepWidth(lane.row()) * 0.9)) * narrow;
+            seeds.add(new Seed(lane.row(), step, x, y, GridGeometry.seedHeight(velocity, band), width, family, look, main, selected));
+            lengthLine(lane, step, x, end, y, family, look, kind);
+        }
+
+        private void lengthLine(LaneScore lane, int step, double x, long end, double y, Family family, Look look, int kind) {
+            Hit hit = pattern.lane(lane.row()).at(step).orElseThrow();
+            boolean long_ = hit.length() > Hit.STEP;
+            if (kind == LaneScore.GRACE || !lane.isBass() && !long_) {
+                return;
+            }
+            double to = Math.min(geometry.x(end), geometry.x(pattern.durationUnits()));
+            if (lane.isBass()) { // the next note ends the gate, and a slide leaves from there
+                for (Hit next : pattern.lane(lane.row()).hits()) {
+                    if (next.step() > step && !GridGeometry.isBeyond(pattern, lane.row(), next)) {
+                        double nextX = geometry.x(next.step() * pattern.laneStep(lane.row()).units());
+                        if (next.slide() && to >= nextX - 1 && look == Look.SOLID) {
+                            double nextY = geometry.place(lane.row()).orElseThrow().wire(next.pitch());
+                            double from = Math.max(x + 6, nextX - Math.min(24, geometry.stepWidth(lane.row())));
+                            slides.add(new Slide(from, y, nextX, nextY));
+                            to = Math.min(to, from);
+                        }
+                        to = Math.min(to, nextX);
+                        break;
+                    }
+                }
+            }
+            lines.add(new Line(x, Math.max(x + 2, to - 2), y, family, look));
+        }
+
+        private void hollow(GridGeometry.RowPlace place, Hit hit) {
+            double x = geometry.x(hit.step() * pattern.laneStep(place.row().id()).units());
+            if (x <= geometry.width() - GridGeometry.MARGIN) {
+                double y = place.isLadder() ? place.wire(hit.pitch()) : place.wire();
+                seeds.add(new Seed(place.row().id(), hit.step(), x, y, GridGeometry.seedHeight(hit.velocity(), place.isLadder() ? 22 : place.height()),
+                        Math.min(11, geometry.stepWidth(place.row().id()) * 0.9), place.row().family(), Look.HOLLOW, true, false));
+            }
+        }
+
+        GridScene build(Cell at) {
+            Optional<Cursor> cursor = geometry.place(at.row()).map(place -> {
+                double width = Math.max(6, Math.min(24, geometry.stepWidth(at.row())));
+                double x = geometry.x(at.step() * pattern.laneStep(at.row()).units());
+                return new Cursor(x - width / 2, place.top() + 2, width, place.height() - 4);
+            });
+            return new GridScene(geometry.width(), geometry.height(), List.copyOf(bands), List.copyOf(posts), List.copyOf(wires),
+                    List.copyOf(dots), List.copyOf(lines), List.copyOf(slides), List.copyOf(seeds), cursor);
+        }
+    }
+}

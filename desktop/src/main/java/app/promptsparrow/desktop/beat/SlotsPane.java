@@ -1,0 +1,218 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.SlotRef;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+
+/** Banks as a line of names, below it the ten slots of the chosen bank with a miniature of each pattern. */
+final class SlotsPane extends VBox {
+
+    private static final double CARD_HEIGHT = 54;
+
+    private static final class Card {
+        private final Button button = new Button();
+        private final Label key = new Label();
+        private final Label name = new Label();
+        private final Canvas picture = new Canvas(60, 26);
+        private Pattern drawn;
+        private double drawnWidth;
+        private Theme drawnTheme;
+    }
+
+    private final BeatPresenter presenter;
+    private final HBox banks = new HBox();
+    private final HBox slots = new HBox();
+    private final Label news = new Label();
+    private final List<Card> cards = new ArrayList<>();
+    private List<String> bankNames = List.of();
+    private Theme theme;
+    private String playState = "";
+
+    SlotsPane(BeatPresenter presenter, Theme theme) {
+        this.presenter = presenter;
+        this.theme = theme;
+        banks.getStyleClass().add("bank-line");
+        slots.getStyleClass().add("slot-line");
+        news.getStyleClass().add("warn");
+        news.setId("queue-news");
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            Card card = card(slot);
+            cards.add(card);
+            slots.getChildren().add(card.button);
+            HBox.setHgrow(card.button, Priority.ALWAYS);
+        }
+        setSpacing(5);
+        getChildren().addAll(banks, slots);
+    }
+
+    void setTheme(Theme to) {
+        theme = to;
+    }
+
+    private Card card(int slot) {
+        Card card = new Card();
+        card.key.getStyleClass().add("slot-key");
+        card.name.getStyleClass().add("slot-name");
+        card.key.setMinWidth(Region.USE_PREF_SIZE);
+        card.name.setMinWidth(0);
+        HBox head = new HBox(5, card.key, card.name);
+        StackPane picture = new StackPane(card.picture);
+        picture.setMinWidth(0);
+        VBox content = new VBox(2, head, picture);
+        content.setMouseTransparent(true);
+        card.button.getStyleClass().setAll("slot");
+        card.button.setId("slot-" + Bank.slotKey(slot));
+        card.button.setGraphic(content);
+        card.button.setMinSize(40, CARD_HEIGHT);
+        card.button.setPrefSize(60, CARD_HEIGHT);
+        card.button.setMaxSize(Double.MAX_VALUE, CARD_HEIGHT);
+        card.button.setFocusTraversable(false);
+        card.button.setOnMouseClicked(event ->
+                presenter.chooseSlot(new SlotRef(presenter.shown().bank(), slot), event.isControlDown()));
+        card.button.widthProperty().addListener(observable -> draw(card));
+        return card;
+    }
+
+    void update() {
+        List<String> names = presenter.project().banks().stream().map(Bank::name).toList();
+        if (!names.equals(bankNames)) {
+            bankNames = names;
+            buildBanks();
+        }
+        for (int i = 0; i < names.size(); i++) {
+            ((ToggleButton) banks.getChildren().get(i)).setSelected(i == presenter.shown().bank());
+        }
+        Bank bank = presenter.project().banks().get(presenter.shown().bank());
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            Card card = cards.get(slot);
+            Optional<Pattern> pattern = bank.at(slot);
+            card.key.setText(Bank.slotKey(slot));
+            card.name.setText(pattern.map(Pattern::name).orElse(""));
+            card.button.setAccessibleText("Slot " + Bank.slotKey(slot) + ": " + pattern.map(Pattern::name).orElse("empty"));
+            card.button.setTooltip(new Tooltip(pattern.map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.")
+                    .orElse("Empty: press to make a pattern here")));
+            draw(card, pattern.orElse(null));
+        }
+        playState = "";
+    }
+
+    private void buildBanks() {
+        banks.getChildren().clear();
+        for (int i = 0; i < bankNames.size(); i++) {
+            int index = i;
+            ToggleButton tab = new ToggleButton(bankNames.get(i));
+            tab.getStyleClass().add("bank-tab");
+            tab.setFocusTraversable(false);
+            tab.setOnAction(event -> {
+                presenter.chooseBank(index);
+                tab.setSelected(true);
+            });
+            banks.getChildren().add(tab);
+        }
+        Button add = new Button("+");
+        add.getStyleClass().add("bank-tab");
+        add.setId("add-bank");
+        add.setAccessibleText("Add a bank");
+        add.setTooltip(new Tooltip("Add a bank"));
+        add.setFocusTraversable(false);
+        add.setOnAction(event -> presenter.addBank());
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        news.setMinWidth(Region.USE_PREF_SIZE);
+        banks.getChildren().addAll(add, gap, news);
+    }
+
+    /** Once a pulse: which card plays, which comes next. */
+    void pulse(Player.Now now) {
+        String state = now.pattern() + " " + now.queued() + " " + presenter.shown() + " " + beatsLeft(now);
+        if (state.equals(playState)) {
+            return;
+        }
+        playState = state;
+        Bank bank = presenter.project().banks().get(presenter.shown().bank());
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            Optional<Pattern> pattern = bank.at(slot);
+            List<String> classes = new ArrayList<>(List.of("slot"));
+            if (slot == presenter.shown().slot()) {
+                classes.add("shown");
+            }
+            if (pattern.isPresent() && pattern.get().id().equals(now.queued())) {
+                classes.add("queued");
+            } else if (pattern.isPresent() && now.playing() && pattern.get().id().equals(now.pattern())
+                    && slot != presenter.shown().slot()) {
+                classes.add("playing");
+            }
+            cards.get(slot).button.getStyleClass().setAll(classes);
+        }
+        news.setText(newsText(now));
+    }
+
+    private long beatsLeft(Player.Now now) {
+        return now.queued() == null ? 0 : 1 + now.untilNext() / presenter.project().meter().beatUnits();
+    }
+
+    private String newsText(Player.Now now) {
+        if (now.queued() != null) {
+            String name = presenter.project().pattern(now.queued()).map(Pattern::name).orElse("");
+            long beats = beatsLeft(now);
+            return "next: " + name + " at the end of this pass · " + beats + (beats == 1 ? " beat" : " beats");
+        }
+        boolean elsewhere = now.playing() && presenter.pattern().map(p -> !p.id().equals(now.pattern())).orElse(true);
+        return elsewhere ? "playing: " + presenter.project().pattern(now.pattern()).map(Pattern::name).orElse("") + ", not what is shown" : "";
+    }
+
+    private void draw(Card card) {
+        Pattern drawn = card.drawn;
+        card.drawn = null;
+        draw(card, drawn);
+    }
+
+    private void draw(Card card, Pattern pattern) {
+        double width = Math.max(10, card.button.getWidth() - 16);
+        if (pattern == card.drawn && width == card.drawnWidth && theme == card.drawnTheme) {
+            return;
+        }
+        card.drawn = pattern;
+        card.drawnWidth = width;
+        card.drawnTheme = theme;
+        Canvas canvas = card.picture;
+        canvas.setWidth(width);
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, width, canvas.getHeight());
+        if (pattern == null) {
+            return;
+        }
+        List<Row> used = presenter.project().kit().rows().stream().filter(row -> !pattern.lane(row.id()).hits().isEmpty()).toList();
+        double rowHeight = Math.min(5, canvas.getHeight() / Math.max(1, used.size()));
+        double perUnit = (width - 3) / pattern.durationUnits();
+        for (int i = 0; i < used.size(); i++) {
+            Row row = used.get(i);
+            g.setFill(theme.family(row.family()));
+            long step = pattern.laneStep(row.id()).units();
+            for (Hit hit : pattern.lane(row.id()).hits()) {
+                double x = hit.step() * step * perUnit;
+                if (x < width) {
+                    g.fillRect(Math.round(x), Math.round(i * rowHeight), 2, Math.max(1.5, rowHeight - 1));
+                }
+            }
+        }
+    }
+}

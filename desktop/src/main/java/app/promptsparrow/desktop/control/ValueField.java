@@ -1,0 +1,206 @@
+package app.promptsparrow.desktop.control;
+
+import java.util.Optional;
+import java.util.function.BiConsumer;
+import java.util.function.DoubleFunction;
+import java.util.function.Function;
+import javafx.scene.Cursor;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/**
+ * A named number that can be dragged, typed, stepped with the arrow keys and reset by a double press on its name. It
+ * shows what it is told and asks for changes; it keeps no value of its own beyond what is shown.
+ */
+public final class ValueField extends VBox {
+
+    private static final double PIXELS_FOR_RANGE = 220;
+
+    private final Label name = new Label();
+    private final TextField text = new TextField();
+    private final Pane track = new Pane();
+    private final Region fill = new Region();
+    private final Region knob = new Region();
+    private final double min;
+    private final double max;
+    private final double step;
+    private final double usual;
+    private final DoubleFunction<String> format;
+    private final Function<String, Optional<Double>> parse;
+    private BiConsumer<Double, Object> asked = (value, gesture) -> { };
+    private double value;
+    private boolean shown;
+    private Object gesture;
+    private double dragStartY;
+    private double dragStartValue;
+
+    /**
+     * @param step  what an arrow key changes; ten times as much with Shift
+     * @param usual what a double press on the name resets to
+     * @param parse reads what was typed; empty if it cannot be read
+     */
+    public ValueField(String title, double min, double max, double step, double usual, DoubleFunction<String> format,
+                      Function<String, Optional<Double>> parse) {
+        this.min = min;
+        this.max = max;
+        this.step = step;
+        this.usual = usual;
+        this.format = format;
+        this.parse = parse;
+        name.setText(title);
+        name.getStyleClass().add("value-name");
+        name.setCursor(Cursor.V_RESIZE);
+        name.setTooltip(new Tooltip("Drag up or down; double press for " + format.apply(usual)));
+        name.setLabelFor(text);
+        text.getStyleClass().add("value-field");
+        text.setPrefColumnCount(6);
+        text.setAccessibleText(title);
+        HBox line = new HBox(name, text);
+        HBox.setHgrow(text, Priority.ALWAYS);
+        line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        track.getStyleClass().add("value-track");
+        fill.getStyleClass().add("value-fill");
+        knob.getStyleClass().add("value-knob");
+        track.getChildren().addAll(fill, knob);
+        track.setMinHeight(4);
+        getChildren().addAll(line, track);
+        setSpacing(3);
+        track.widthProperty().addListener(observable -> placeKnob());
+        wire();
+    }
+
+    /** A field for whole numbers with a unit behind them. */
+    public static ValueField whole(String title, int min, int max, int usual, String unit) {
+        return new ValueField(title, min, max, 1, usual, value -> Math.round(value) + unit,
+                typed -> number(typed).map(v -> (double) Math.round(v)));
+    }
+
+    /** Reads the number at the start of a text, with a point or a comma. */
+    public static Optional<Double> number(String typed) {
+        var matcher = java.util.regex.Pattern.compile("\\s*([+-]?\\d{1,6}(?:[.,]\\d{1,4})?).*").matcher(typed);
+        return matcher.matches() ? Optional.of(Double.parseDouble(matcher.group(1).replace(',', '.'))) : Optional.empty();
+    }
+
+    /** A number with at most two decimals, without any that are not needed. */
+    public static String text(double value) {
+        double hundredths = Math.round(value * 100) / 100.0;
+        return hundredths == Math.rint(hundredths) ? Long.toString((long) hundredths) : Double.toString(hundredths);
+    }
+
+    /** Without the bar below, for places with little height. */
+    public ValueField compact() {
+        getChildren().remove(track);
+        return this;
+    }
+
+    /** Called with the wished value and the gesture it belongs to. */
+    public void onAsk(BiConsumer<Double, Object> listener) {
+        asked = listener;
+    }
+
+    public TextField textField() {
+        return text;
+    }
+
+    /** Shows a value, unless something is being typed. */
+    public void show(double to) {
+        value = to;
+        shown = true;
+        if (!text.isFocused() || gesture != null) {
+            text.setText(format.apply(to));
+        }
+        placeKnob();
+    }
+
+    /** Shows a text in place of a single value, such as the range of several. */
+    public void showText(String mixed, double standIn) {
+        value = standIn;
+        shown = true;
+        if (!text.isFocused()) {
+            text.setText(mixed);
+        }
+        placeKnob();
+    }
+
+    private void placeKnob() {
+        double width = track.getWidth();
+        double share = max == min ? 0 : Math.max(0, Math.min(1, (value - min) / (max - min)));
+        fill.resizeRelocate(0, 0, width * share, 4);
+        knob.resizeRelocate(Math.max(0, Math.min(width - 11, width * share - 5.5)), -3.5, 11, 11);
+    }
+
+    private void wire() {
+        text.setOnAction(event -> commit());
+        text.focusedProperty().addListener((observable, was, is) -> {
+            if (!is) {
+                commit();
+            }
+        });
+        text.setOnKeyPressed(event -> {
+            double amount = event.isShiftDown() ? step * 10 : step;
+            if (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN) {
+                ask(value + (event.getCode() == KeyCode.UP ? amount : -amount), null);
+                text.setText(format.apply(value));
+                event.consume();
+            } else if (event.getCode() == KeyCode.ESCAPE) {
+                restore();
+                getParent().requestFocus();
+                event.consume();
+            }
+        });
+        name.setOnMousePressed(this::beginDrag);
+        name.setOnMouseDragged(event -> ask(dragStartValue + (dragStartY - event.getScreenY()) / PIXELS_FOR_RANGE * (max - min), gesture));
+        name.setOnMouseReleased(event -> {
+            gesture = null;
+            if (event.getClickCount() == 2) {
+                ask(usual, null);
+            }
+        });
+        track.setOnMousePressed(event -> {
+            beginDrag(event);
+            askAt(event);
+        });
+        track.setOnMouseDragged(this::askAt);
+        track.setOnMouseReleased(event -> gesture = null);
+        track.setCursor(Cursor.H_RESIZE);
+    }
+
+    private void beginDrag(MouseEvent event) {
+        gesture = new Object();
+        dragStartY = event.getScreenY();
+        dragStartValue = value;
+    }
+
+    private void askAt(MouseEvent event) {
+        ask(min + (max - min) * event.getX() / Math.max(1, track.getWidth()), gesture);
+    }
+
+    private void commit() {
+        if (!shown || text.getText().equals(format.apply(value))) {
+            return;
+        }
+        Optional<Double> typed = parse.apply(text.getText());
+        if (typed.isPresent() && typed.get() >= min && typed.get() <= max) {
+            ask(typed.get(), null);
+        }
+        restore();
+    }
+
+    private void restore() {
+        text.setText(format.apply(value));
+    }
+
+    private void ask(double wished, Object of) {
+        double steps = Math.round(Math.max(min, Math.min(max, wished)) / step);
+        double clean = Math.max(min, Math.min(max, steps * step));
+        asked.accept(clean, of);
+    }
+}

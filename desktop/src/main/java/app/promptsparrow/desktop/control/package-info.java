@@ -1,0 +1,2 @@
+/** Controls that every view uses. */
+package app.promptsparrow.desktop.control;

@@ -1,0 +1,279 @@
+package app.promptsparrow.desktop.frame;
+
+import static app.promptsparrow.desktop.frame.KeyTable.key;
+import static app.promptsparrow.desktop.frame.KeyTable.line;
+import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
+import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
+
+import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.beat.BeatView;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.SlotRef;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Executor;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.SVGPath;
+
+/** The whole content of the window: rail, transport, the view, status line; and the keys. */
+public final class MainView extends StackPane {
+
+    private static final String BEAT_MARK = "M2 17 H20 M6 17 C3 13 4 7 6 5 C8 7 9 13 6 17 M15 17 C13 14 13.5 11 15 9 C16.5 11 17 14 15 17";
+    private static final String KEYS_MARK = "M2 6 H20 V16 H2 Z M6 10 H6.5 M10.5 10 H11 M15 10 H15.5 M7 13 H15";
+    private static final String LIGHT_MARK = "M16 13 A7 7 0 1 1 10 4 A6 6 0 0 0 16 13 Z";
+
+    private final ProjectStore store;
+    private final BeatPresenter presenter;
+    private final Player player;
+    private final TransportBar transport;
+    private final StatusLine status;
+    private final BeatView beat;
+    private final FileActions files;
+    private final Settings settings;
+    private final KeyTable keys;
+    private final KeySheet keySheet;
+    private Theme theme;
+
+    public MainView(ProjectStore store, Player player, Settings settings, Executor worker) {
+        this.store = store;
+        this.player = player;
+        this.settings = settings;
+        this.theme = settings.theme();
+        presenter = new BeatPresenter(store, player);
+        transport = new TransportBar(presenter, player);
+        status = new StatusLine(presenter, player);
+        beat = new BeatView(presenter, theme);
+        Dialogs dialogs = new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings);
+        files = new FileActions(store, presenter, dialogs, worker, presenter::tell);
+        keys = keys();
+        keySheet = new KeySheet(keys);
+        keySheet.setVisible(false);
+        BorderPane frame = new BorderPane(beat);
+        frame.setTop(transport);
+        frame.setLeft(rail());
+        frame.setBottom(status);
+        getChildren().addAll(frame, keySheet);
+        getStylesheets().setAll(theme.styleSheets());
+        fillProjectMenu();
+        beat.onPointing(status::point);
+        presenter.onChange(this::update);
+        addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
+        addEventFilter(KeyEvent.KEY_RELEASED, event -> beat.holdKey(event.getCode(), false));
+        update();
+        player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
+    }
+
+    public BeatPresenter presenter() {
+        return presenter;
+    }
+
+    /** Whether the program may end; asks if work is unsaved. */
+    public void askToClose(Runnable close) {
+        files.unlessUnsaved(close);
+    }
+
+    /** Opens a file as the file menu does. */
+    public void open(java.nio.file.Path file) {
+        files.open(file);
+    }
+
+    private VBox rail() {
+        ToggleButton beatButton = railButton("Beat", BEAT_MARK, "The grid");
+        beatButton.setSelected(true);
+        beatButton.setOnAction(event -> beatButton.setSelected(true));
+        ToggleButton keysButton = railButton("Keys", KEYS_MARK, "All keys and gestures (F1)");
+        keysButton.setOnAction(event -> {
+            keysButton.setSelected(false);
+            toggleKeySheet();
+        });
+        ToggleButton light = railButton("Light", LIGHT_MARK, "Dusk or Dawn: the dark or the light theme");
+        light.setId("theme");
+        light.setOnAction(event -> {
+            light.setSelected(false);
+            setTheme(theme.other());
+        });
+        javafx.scene.layout.Region gap = new javafx.scene.layout.Region();
+        VBox.setVgrow(gap, javafx.scene.layout.Priority.ALWAYS);
+        VBox rail = new VBox(beatButton, gap, keysButton, light);
+        rail.getStyleClass().add("rail");
+        return rail;
+    }
+
+    private static ToggleButton railButton(String title, String mark, String tip) {
+        SVGPath path = new SVGPath();
+        path.setContent(mark);
+        path.getStyleClass().add("rail-mark");
+        ToggleButton button = new ToggleButton(title, path);
+        button.getStyleClass().add("rail-button");
+        button.setTooltip(new Tooltip(tip));
+        button.setFocusTraversable(false);
+        return button;
+    }
+
+    private void setTheme(Theme to) {
+        theme = to;
+        settings.setTheme(to);
+        getStylesheets().setAll(to.styleSheets());
+        beat.setTheme(to);
+    }
+
+    private void fillProjectMenu() {
+        transport.projectMenu().getItems().setAll(
+                item("New", files::newProject, key(KeyCode.N, CONTROL_DOWN)),
+                item("Open…", files::open, key(KeyCode.O, CONTROL_DOWN)),
+                item("Open the demo", files::openDemo, null),
+                new SeparatorMenuItem(),
+                item("Save", files::save, key(KeyCode.S, CONTROL_DOWN)),
+                item("Save as…", files::saveAs, key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN)),
+                new SeparatorMenuItem(),
+                item("Export this pattern as MIDI…", files::exportPatternMidi, key(KeyCode.E, CONTROL_DOWN)),
+                item("Export each pattern of this bank as MIDI…", files::exportEachOfBankMidi, null),
+                item("Export this bank in order as one MIDI file…", files::exportBankInOrderMidi, null),
+                item("Export this pattern as WAV…", files::exportPatternWav, null));
+    }
+
+    private static MenuItem item(String title, Runnable action, KeyCombination shown) {
+        MenuItem item = new MenuItem(title);
+        item.setId("menu-" + title.toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", "-").replaceAll("-$", ""));
+        item.setOnAction(event -> action.run());
+        item.setAccelerator(shown);
+        return item;
+    }
+
+    // --- keys ---
+
+    private KeyTable keys() {
+        List<KeyTable.Line> lines = new ArrayList<>();
+        lines.add(line("Play", "Space", "play or stop", presenter::playOrStop, key(KeyCode.SPACE), key(KeyCode.SPACE, CONTROL_DOWN)));
+        lines.add(line("Play", "Shift+Space", "play from the cursor", presenter::playFromCursor, key(KeyCode.SPACE, SHIFT_DOWN)));
+        lines.add(line("Play", "1 … 9, 0", "show a slot; while playing it comes next", null));
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            int index = slot;
+            KeyCode digit = KeyCode.getKeyCode(Bank.slotKey(slot));
+            lines.add(new KeyTable.Line("", List.of(key(digit)), "", "", () ->
+                    presenter.chooseSlot(new SlotRef(presenter.shown().bank(), index), false)));
+        }
+        lines.add(line("Play", "B", "branch: copy to the next free slot, go on there", presenter::branch, key(KeyCode.B)));
+        lines.add(line("Cursor keys", "Arrows", "move over rows and steps", null));
+        lines.add(new KeyTable.Line("", List.of(key(KeyCode.LEFT)), "", "", () -> presenter.moveCursor(0, -1)));
+        lines.add(new KeyTable.Line("", List.of(key(KeyCode.RIGHT)), "", "", () -> presenter.moveCursor(0, 1)));
+        lines.add(new KeyTable.Line("", List.of(key(KeyCode.UP)), "", "", () -> presenter.moveCursor(-1, 0)));
+        lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN)), "", "", () -> presenter.moveCursor(1, 0)));
+        lines.add(line("Cursor keys", "Enter", "plant a hit and move on by the stride, or select the hit there", this::enter, key(KeyCode.ENTER)));
+        lines.add(line("Cursor keys", "Delete", "remove the selection, or the hit under the cursor", presenter::removeSelected,
+                key(KeyCode.DELETE), key(KeyCode.BACK_SPACE)));
+        lines.add(line("Cursor keys", "Ctrl+Up / Down", "velocity of the selection up or down", () -> presenter.addVelocity(4, null),
+                key(KeyCode.UP, CONTROL_DOWN)));
+        lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN, CONTROL_DOWN)), "", "", () -> presenter.addVelocity(-4, null)));
+        lines.add(line("Cursor keys", "G  L  F  A", "touch: ghost, light, firm, accent, for the selection too", null));
+        touch(lines, KeyCode.G, Hit.GHOST);
+        touch(lines, KeyCode.L, Hit.LIGHT);
+        touch(lines, KeyCode.F, Hit.FIRM);
+        touch(lines, KeyCode.A, Hit.ACCENT);
+        lines.add(line("Project", "Ctrl+Z", "undo", presenter::undo, key(KeyCode.Z, CONTROL_DOWN)));
+        lines.add(line("Project", "Ctrl+Shift+Z, Ctrl+Y", "do again", presenter::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN)));
+        lines.add(line("Project", "Ctrl+S", "save", () -> files.save(), key(KeyCode.S, CONTROL_DOWN)));
+        lines.add(line("Project", "Ctrl+Shift+S", "save as", () -> files.saveAs(), key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN)));
+        lines.add(line("Project", "Ctrl+O", "open", () -> files.open(), key(KeyCode.O, CONTROL_DOWN)));
+        lines.add(line("Project", "Ctrl+N", "new project", () -> files.newProject(), key(KeyCode.N, CONTROL_DOWN)));
+        lines.add(line("Project", "Ctrl+E", "export this pattern as MIDI", () -> files.exportPatternMidi(), key(KeyCode.E, CONTROL_DOWN)));
+        lines.add(line("Project", "F1", "this sheet", this::toggleKeySheet, key(KeyCode.F1)));
+        lines.add(line("Project", "Escape", "cancel: an export, what comes next, the selection", this::escape, key(KeyCode.ESCAPE)));
+        lines.add(line("On the grid", "press a wire", "plant a hit with the touch", null));
+        lines.add(line("On the grid", "drag along", "plant on at the stride; on a ladder draw a long note", null));
+        lines.add(line("On the grid", "drag up or down", "velocity", null));
+        lines.add(line("On the grid", "drag a hit along", "move it by steps", null));
+        lines.add(line("On the grid", "Shift+drag", "select by rubber band", null));
+        lines.add(line("On the grid", "press a hit twice", "remove it", null));
+        lines.add(line("On the grid", "Delete held, drag", "erase", null));
+        return new KeyTable(lines);
+    }
+
+    private void touch(List<KeyTable.Line> lines, KeyCode code, int velocity) {
+        lines.add(new KeyTable.Line("", List.of(key(code)), "", "", () -> presenter.touchKey(velocity)));
+    }
+
+    private void enter() {
+        if (presenter.pattern().isEmpty()) {
+            presenter.chooseSlot(presenter.shown(), true);
+        } else {
+            presenter.plantAtCursor();
+        }
+    }
+
+    private void escape() {
+        if (keySheet.isVisible()) {
+            toggleKeySheet();
+        } else if (!files.cancel()) {
+            presenter.cancel();
+        }
+    }
+
+    private void toggleKeySheet() {
+        keySheet.setVisible(!keySheet.isVisible());
+    }
+
+    private void keyPressed(KeyEvent event) {
+        beat.holdKey(event.getCode(), true);
+        boolean typing = event.getTarget() instanceof TextInputControl;
+        boolean choosing = event.getTarget() instanceof javafx.scene.control.ComboBox<?>;
+        boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
+        if (typing && (!command || isTextCommand(event)) || choosing && !command) {
+            return;
+        }
+        Optional<KeyTable.Line> line = keys.find(event);
+        line.ifPresent(found -> {
+            found.action().run();
+            event.consume();
+        });
+    }
+
+    /** Ctrl with these belongs to a text field. */
+    private static boolean isTextCommand(KeyEvent event) {
+        return switch (event.getCode()) {
+            case Z, Y, A, C, V, X, LEFT, RIGHT, UP, DOWN, HOME, END, DELETE, BACK_SPACE -> true;
+            default -> false;
+        };
+    }
+
+    KeyTable keyTable() {
+        return keys;
+    }
+
+    // --- keeping up ---
+
+    private void update() {
+        transport.update();
+        transport.showState(store.hasUnsavedWork(), store.file().isEmpty());
+        status.update();
+    }
+
+    /** Once a pulse of the window. */
+    public void pulse(long timeNs) {
+        Player.Now now = player.now();
+        transport.pulse(now);
+        beat.pulse(now, timeNs);
+        status.pulse();
+        player.takeStrikes((frame, rowId, step, source) -> beat.light(rowId, step, source, timeNs));
+    }
+
+    /** Puts the keys to work on the grid. */
+    public void focusGrid() {
+        beat.focusGrid();
+    }
+}

@@ -1,0 +1,68 @@
+package app.promptsparrow.desktop.frame;
+
+import app.promptsparrow.desktop.play.Player;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The level that leaves the program, left and right, and a lamp that stays lit when it reached the limiter. */
+final class MasterMeter extends HBox {
+
+    private static final double WIDTH = 110;
+    private static final double FLOOR_DB = -48;
+    private static final double FALL_DB = 0.9;
+    private static final double HIGH_DB = -6;
+    private static final float CLIPPED = 0.9655f;
+
+    private final Player player;
+    private final Region[] bars = {new Region(), new Region()};
+    private final double[] shownDb = {FLOOR_DB, FLOOR_DB};
+    private final Button lamp = new Button();
+
+    MasterMeter(Player player) {
+        this.player = player;
+        Label name = new Label("master");
+        name.getStyleClass().add("value-name");
+        VBox box = new VBox(3, name, track(bars[0]), track(bars[1]));
+        box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        lamp.getStyleClass().setAll("button", "clip-lamp");
+        lamp.setFocusTraversable(false);
+        lamp.setAccessibleText("Clip lamp");
+        lamp.setTooltip(new Tooltip("Lights when the music reached the limiter; press to put it out"));
+        lamp.setOnAction(event -> lamp.getStyleClass().remove("clipped"));
+        setSpacing(9);
+        setAlignment(javafx.geometry.Pos.CENTER);
+        getChildren().addAll(box, lamp);
+        setMinWidth(USE_PREF_SIZE);
+    }
+
+    private static Pane track(Region bar) {
+        bar.getStyleClass().add("meter-bar");
+        Pane track = new Pane(bar);
+        track.getStyleClass().add("meter-track");
+        track.setMinSize(WIDTH, 5);
+        track.setMaxSize(WIDTH, 5);
+        return track;
+    }
+
+    void pulse() {
+        for (int channel = 0; channel < 2; channel++) {
+            float peak = player.takeMasterPeak(channel);
+            double db = peak <= 0 ? FLOOR_DB : Math.max(FLOOR_DB, 20 * Math.log10(peak));
+            double next = Math.max(db, shownDb[channel] - FALL_DB);
+            if (peak >= CLIPPED && !lamp.getStyleClass().contains("clipped")) {
+                lamp.getStyleClass().add("clipped");
+            }
+            if (next != shownDb[channel]) {
+                shownDb[channel] = Math.max(FLOOR_DB, next);
+                double width = WIDTH * (shownDb[channel] - FLOOR_DB) / -FLOOR_DB;
+                bars[channel].resizeRelocate(0, 0, Math.round(width), 5);
+                bars[channel].getStyleClass().setAll(shownDb[channel] > HIGH_DB ? new String[] {"meter-bar", "high"} : new String[] {"meter-bar"});
+            }
+        }
+    }
+}

@@ -1,0 +1,78 @@
+package app.promptsparrow.devices;
+
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioSystem;
+import javax.sound.sampled.LineUnavailableException;
+import javax.sound.sampled.SourceDataLine;
+
+/** The system's default sound card, through {@code javax.sound.sampled}. */
+public final class CardOutput implements AudioOutput {
+
+    private final SourceDataLine line;
+    private final int rateHz;
+    private volatile boolean started;
+
+    CardOutput(SourceDataLine openLine) {
+        this.line = openLine;
+        this.rateHz = (int) openLine.getFormat().getSampleRate();
+    }
+
+    /**
+     * Opens the default card. Takes up to a second; not for the UI thread.
+     *
+     * @param bufferFrames how much the card should hold
+     * @throws LineUnavailableException if there is no card or it cannot play 16-bit stereo at this rate
+     */
+    static CardOutput open(int rateHz, int bufferFrames) throws LineUnavailableException {
+        AudioFormat format = new AudioFormat(rateHz, 16, 2, true, false);
+        try {
+            SourceDataLine line = AudioSystem.getSourceDataLine(format);
+            line.open(format, bufferFrames * FRAME_BYTES);
+            return new CardOutput(line);
+        } catch (IllegalArgumentException noSuchLine) { // what the JDK throws where there is no card at all
+            LineUnavailableException none = new LineUnavailableException("no sound card");
+            none.initCause(noSuchLine);
+            throw none;
+        }
+    }
+
+    @Override
+    public int rateHz() {
+        return rateHz;
+    }
+
+    @Override
+    public boolean isAudible() {
+        return true;
+    }
+
+    @Override
+    public String description() {
+        return "sound card, " + rateHz + " Hz";
+    }
+
+    @Override
+    public boolean write(byte[] pcm, int bytes) throws DeviceLost {
+        boolean late = started && line.available() >= line.getBufferSize();
+        if (!started) {
+            started = true;
+            line.start();
+        }
+        int taken = line.write(pcm, 0, bytes);
+        if (taken < bytes) {
+            throw DeviceLost.INSTANCE;
+        }
+        return late;
+    }
+
+    @Override
+    public long heardFrames() {
+        return line.getLongFramePosition();
+    }
+
+    @Override
+    public void close() {
+        line.stop();
+        line.close();
+    }
+}

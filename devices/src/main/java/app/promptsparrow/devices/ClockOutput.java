@@ -1,0 +1,85 @@
+package app.promptsparrow.devices;
+
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.LongConsumer;
+import java.util.function.LongSupplier;
+
+/**
+ * Stands in for a sound card: takes blocks in real time by a clock and lets them go unheard. The clock and the waiting
+ * are passed in, so that it also runs without real time.
+ */
+public final class ClockOutput implements AudioOutput {
+
+    private final int rateHz;
+    private final int bufferFrames;
+    private final LongSupplier clockNs;
+    private final LongConsumer waitNs;
+    private volatile long startNs = Long.MIN_VALUE;
+    private volatile long writtenFrames;
+
+    /** In real time, with room for {@code bufferFrames} frames. */
+    public ClockOutput(int rateHz, int bufferFrames) {
+        this(rateHz, bufferFrames, System::nanoTime, LockSupport::parkNanos);
+    }
+
+    ClockOutput(int rateHz, int bufferFrames, LongSupplier clockNs, LongConsumer waitNs) {
+        this.rateHz = rateHz;
+        this.bufferFrames = bufferFrames;
+        this.clockNs = clockNs;
+        this.waitNs = waitNs;
+    }
+
+    @Override
+    public int rateHz() {
+        return rateHz;
+    }
+
+    @Override
+    public boolean isAudible() {
+        return false;
+    }
+
+    @Override
+    public String description() {
+        return "no sound card: plays silently by its own clock";
+    }
+
+    @Override
+    public boolean write(byte[] pcm, int bytes) {
+        int frames = bytes / FRAME_BYTES;
+        if (startNs == Long.MIN_VALUE) {
+            startNs = clockNs.getAsLong();
+        }
+        boolean late = elapsedFrames() > writtenFrames && writtenFrames > 0;
+        if (late) { // a card would have had a gap: what is late moves everything after it
+            startNs += framesToNs(elapsedFrames() - writtenFrames);
+        }
+        writtenFrames += frames;
+        for (long ahead = writtenFrames - bufferFrames - elapsedFrames(); ahead > 0;
+                ahead = writtenFrames - bufferFrames - elapsedFrames()) {
+            if (Thread.currentThread().isInterrupted()) {
+                return late;
+            }
+            waitNs.accept(framesToNs(ahead));
+        }
+        return late;
+    }
+
+    private long elapsedFrames() {
+        return (clockNs.getAsLong() - startNs) / 1_000 * rateHz / 1_000_000;
+    }
+
+    private long framesToNs(long frames) {
+        return frames * 1_000_000_000L / rateHz + 1;
+    }
+
+    @Override
+    public long heardFrames() {
+        return startNs == Long.MIN_VALUE ? 0 : Math.min(writtenFrames, elapsedFrames());
+    }
+
+    @Override
+    public void close() {
+        // nothing is held
+    }
+}

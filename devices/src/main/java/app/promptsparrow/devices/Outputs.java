@@ -1,0 +1,32 @@
+package app.promptsparrow.devices;
+
+import javax.sound.sampled.LineUnavailableException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** Opens what there is to play on. */
+public final class Outputs {
+
+    /** Blocks that an output holds: one that sounds, one that waits, one that is being made. */
+    private static final int BLOCKS_AHEAD = 3;
+
+    private static final Logger LOG = LoggerFactory.getLogger(Outputs.class);
+
+    private Outputs() {
+    }
+
+    /** The sound card, or the clock if there is none. Takes up to a second; not for the UI thread. */
+    public static AudioOutput open(int rateHz, int blockFrames) {
+        try {
+            return CardOutput.open(rateHz, BLOCKS_AHEAD * blockFrames);
+        } catch (LineUnavailableException none) {
+            LOG.info("no sound card ({}); playing by the clock", none.getMessage());
+            return clock(rateHz, blockFrames);
+        }
+    }
+
+    /** The stand-in for a sound card. */
+    public static AudioOutput clock(int rateHz, int blockFrames) {
+        return new ClockOutput(rateHz, BLOCKS_AHEAD * blockFrames);
+    }
+}

@@ -1,0 +1,44 @@
+# What the scripts share: installs what a fresh Debian machine lacks, or says in one line what to install.
+
+packages() { # packages NAME... : installs those that are missing, as root; otherwise says what to do
+  local missing=()
+  for name in "$@"; do dpkg -s "$name" >/dev/null 2>&1 || missing+=("$name"); done
+  [ ${#missing[@]} -eq 0 ] && return 0
+  if [ "$(id -u)" = 0 ] && command -v apt-get >/dev/null; then
+    echo "installing ${missing[*]} …" >&2
+    { apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}"; } >/dev/null 2>&1 && return 0
+  fi
+  echo "please install: sudo apt-get install ${missing[*]}" >&2
+  return 1
+}
+
+need_java() {
+  command -v javac >/dev/null || packages default-jdk-headless
+  command -v javac >/dev/null || { echo "please install a JDK of version 17 or newer: sudo apt-get install default-jdk" >&2; exit 1; }
+}
+
+need_maven() {
+  command -v mvn >/dev/null || packages maven || exit 1
+}
+
+need_window() { # what a JavaFX window needs from the system
+  if command -v dpkg >/dev/null; then packages libgtk-3-0 libgl1 libxtst6 libxxf86vm1 libasound2 || exit 1; fi
+  if [ -z "${DISPLAY:-}" ] && [ -z "${WAYLAND_DISPLAY:-}" ]; then
+    echo "there is no display; set DISPLAY, or run under xvfb-run" >&2; exit 1
+  fi
+}
+
+export_class_path() { # the jars as packaged; JavaFX goes on the module path
+  SPARROW_CLASSES=
+  for module in desktop cli devices core; do
+    SPARROW_CLASSES+=$(echo "$root/$module/target/$module"-[0-9]*.jar):
+  done
+  for jar in "$root"/desktop/target/lib/*.jar; do SPARROW_CLASSES+=$jar:; done
+  export SPARROW_CLASSES
+}
+
+window_options() { # window_options ARCHIVE : flags of a window; the first run leaves a class archive that makes later starts faster
+  local archive=-XX:ArchiveClassesAtExit=$1
+  [ -s "$1" ] && [ "$1" -nt "$root/desktop/target/built" ] && archive=-XX:SharedArchiveFile=$1
+  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms48m -Xmx768m -Xshare:auto -Xlog:cds=off -Xlog:cds+dynamic=off $archive"
+}
