@@ -99,9 +99,21 @@ public final class ChartWriter {
         return head + " [" + step + (lane.isFree() ? " " + lane.length().getAsInt() : "") + "]";
     }
 
-    private void cells(Pattern pattern, Row row) {
+    /** As many cells as steps; more where the length stands in the head, so that hits beyond it can be written. */
+    private static int cellCount(Pattern pattern, Row row) {
         Lane lane = pattern.lane(row.id());
         int steps = pattern.laneSteps(row.id());
+        if (lane.isFree() && lane.step().isPresent()) {
+            for (Hit hit : lane.hits()) {
+                steps = Math.max(steps, hit.step() + Math.max(1, hit.length() / Hit.STEP));
+            }
+        }
+        return Math.min(steps, Pattern.MAX_LANE_STEPS);
+    }
+
+    private void cells(Pattern pattern, Row row) {
+        Lane lane = pattern.lane(row.id());
+        int steps = cellCount(pattern, row);
         if (!lane.isFree() && steps * pattern.laneStep(row.id()).units() != pattern.durationUnits()) {
             unsaid.add("that the last step of " + row.name() + " in '" + pattern.name() + "' is cut");
         }

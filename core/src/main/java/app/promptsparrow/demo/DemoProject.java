@@ -14,6 +14,7 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.StepValue;
@@ -31,6 +32,9 @@ import java.util.function.UnaryOperator;
 public final class DemoProject {
 
     public static final String NAME = "Ferry Terminal, 6 a.m.";
+
+    /** The pattern that shows most of what can be done. */
+    public static final SlotRef FIRST_SHOWN = new SlotRef(1, 0);
 
     private static final List<String> BANKS = List.of("Boarding", "Crossing", "Harbour");
 

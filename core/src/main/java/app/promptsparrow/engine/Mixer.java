@@ -3,6 +3,7 @@ package app.promptsparrow.engine;
 import app.promptsparrow.score.LaneScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.BassVoice;
+import app.promptsparrow.sound.PowerOfTwo;
 import app.promptsparrow.sound.Tank;
 import java.util.Arrays;
 
@@ -258,7 +259,7 @@ final class Mixer {
         double ratio = 1;
         if (cents != 0 || plan.pitched) {
             double away = plan.pitched ? cents - plan.rootNote() * 100.0 : cents;
-            ratio = away == 0 ? 1 : StrictMath.pow(2, away / 1200);
+            ratio = away == 0 ? 1 : PowerOfTwo.ratio(away);
         }
         for (RowPlan.LayerPlan layer : plan.layers) {
             if (velocity >= layer.fromVelocity && velocity <= layer.toVelocity) {

@@ -97,11 +97,11 @@ public sealed interface Edit {
         }
     }
 
-    /** Puts a pattern into an empty or filled slot, or empties it. */
+    /** Puts a pattern into an empty or filled slot, or empties it. Song entries of a pattern that is gone go with it. */
     record FillSlot(String name, SlotRef slot, Optional<Pattern> pattern) implements Edit {
         @Override
         public Project apply(Project project) {
-            return project.withPattern(slot, pattern);
+            return project.withPattern(slot, pattern).withoutLostSongEntries();
         }
     }
 

@@ -129,6 +129,19 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         return withPattern(ref, Optional.of(change.apply(at(ref).orElseThrow())));
     }
 
+    /** This project without song entries that name a pattern it lacks. */
+    public Project withoutLostSongEntries() {
+        if (songs.stream().allMatch(song -> song.entries().stream().allMatch(this::hasAll))) {
+            return this;
+        }
+        return withSongs(songs.stream().map(song ->
+                new Song(song.name(), song.entries().stream().filter(this::hasAll).toList())).toList());
+    }
+
+    private boolean hasAll(Song.Entry entry) {
+        return pattern(entry.pattern()).isPresent() && entry.fill().map(fill -> pattern(fill).isPresent()).orElse(true);
+    }
+
     public Project withName(String to) {
         return new Project(to, tempo, meter, swing, key, kit, banks, songs);
     }

@@ -140,10 +140,10 @@ public final class BassVoice {
             cents = centsTarget;
         }
         gain += (gainTarget - gain) * 0.25;
-        tickHz = 440 * StrictMath.pow(2, (cents - 6900) / 1200);
+        tickHz = 440 * PowerOfTwo.ratio(cents - 6900);
         table = Wavetables.saw(tickHz, s.rate);
         sweep *= s.sweepFall;
-        double hz = s.cutoffHz * StrictMath.pow(2, s.sweepOctaves * sweep + bright + (cents - 3600) / 2400);
+        double hz = s.cutoffHz * PowerOfTwo.of(s.sweepOctaves * sweep + bright + (cents - 3600) / 2400);
         double g = StrictMath.tan(StrictMath.PI * Math.max(30, Math.min(hz, 0.4 * s.rate)) / s.rate);
         a1 = 1 / (1 + g * (g + s.damping));
         a2 = g * a1;

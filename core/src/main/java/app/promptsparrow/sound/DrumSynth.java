@@ -276,6 +276,7 @@ public final class DrumSynth {
         for (int i = 0; i < release; i++) {
             sound[sound.length - 1 - i] *= 0.5 - 0.5 * StrictMath.cos(StrictMath.PI * i / release);
         }
+        removeMean(sound);
         double peak = 0;
         for (double value : sound) {
             peak = Math.max(peak, Math.abs(value));
@@ -285,5 +286,17 @@ public final class DrumSynth {
             out[i] = (float) (sound[i] * PEAK / peak);
         }
         return out;
+    }
+
+    /** Subtracts a low hump, zero at both ends, that holds as much as the sound's mean. */
+    private static void removeMean(double[] sound) {
+        double sum = 0;
+        for (double value : sound) {
+            sum += value;
+        }
+        for (int i = 0; i < sound.length; i++) { // the hump's own sum is half its length
+            double s = StrictMath.sin(StrictMath.PI * i / sound.length);
+            sound[i] -= sum / (0.5 * sound.length) * s * s;
+        }
     }
 }

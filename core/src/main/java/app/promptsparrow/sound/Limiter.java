@@ -36,7 +36,7 @@ public final class Limiter {
 
     /** Applies the gain to the tick seen {@value #AHEAD} ticks ago. Call after {@link #see}. */
     public void apply(float[] left, float[] right, int frames) {
-        double from = edge;
+        double from = Math.min(edge, allowed[0]); // only the very first tick can begin above what it allows
         double to = from + (1 - from) * recovery;
         to = Math.min(to, allowed[0]);
         for (int i = 1; i <= AHEAD; i++) {

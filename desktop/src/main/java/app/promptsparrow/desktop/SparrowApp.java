@@ -79,6 +79,9 @@ public final class SparrowApp extends Application {
         }.start();
         stage.show();
         view.focusGrid();
+        if (demo) {
+            view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+        }
         tellWhenUsable(view);
         if (!demo && !arguments.isEmpty()) {
             view.open(Path.of(arguments.get(0)));

@@ -49,7 +49,7 @@ public final class Playback implements AutoCloseable {
             engine.render(left, right, blockFrames);
             Pcm.encode(left, right, blockFrames, Pcm.Format.INT_16, pcm);
             try {
-                if (output.write(pcm, pcm.length)) {
+                if (output.write(pcm, pcm.length) && !engine.isSilent()) { // nobody hears a gap in silence
                     lateBlocks++; // written by this thread only
                 }
             } catch (AudioOutput.DeviceLost lost) {
@@ -66,7 +66,7 @@ public final class Playback implements AutoCloseable {
         return heardBefore + output.heardFrames();
     }
 
-    /** How many blocks came too late since the start. Any thread. */
+    /** How many blocks came too late while something sounded. Any thread. */
     public long lateBlocks() {
         return lateBlocks;
     }

@@ -61,7 +61,7 @@ final class TransportBar extends HBox {
         count.setId("count");
         count.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
         key.getStyleClass().add("strong");
-        key.setStyle("-fx-font-size: 14px; -fx-padding: 2 0 0 0;");
+        key.setStyle("-fx-font-size: 15px; -fx-min-height: 25; -fx-alignment: center-left;");
         key.setMinWidth(USE_PREF_SIZE);
         wireValues();
         showPosition(0, false);
@@ -137,6 +137,7 @@ final class TransportBar extends HBox {
         tap.setTooltip(new Tooltip("Press in time with the music to set the tempo"));
         tap.setFocusTraversable(false);
         tap.setMinWidth(USE_PREF_SIZE);
+        tap.setStyle("-fx-padding: 2 10;");
         tap.setOnAction(event -> taps.tap(System.nanoTime()).ifPresent(to -> presenter.apply(new Edit.SetTempo(to))));
         HBox line = new HBox(6, tempo, tap);
         line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
@@ -170,7 +171,7 @@ final class TransportBar extends HBox {
         HBox line = (HBox) swing.getChildren().remove(0);
         VBox box = new VBox(line.getChildren().remove(0), line.getChildren().remove(0));
         box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        swing.textField().setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        swing.textField().setStyle("-fx-alignment: center-left;");
         return box;
     }
 

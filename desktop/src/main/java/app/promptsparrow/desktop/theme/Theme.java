@@ -38,7 +38,7 @@ public enum Theme {
     /** Loads the shipped fonts; once, before the first window. */
     public static void loadFonts() {
         for (String weight : FONTS) {
-            try (InputStream in = Theme.class.getResourceAsStream("../fonts/IBMPlexSans-" + weight + ".ttf")) {
+            try (InputStream in = Theme.class.getResourceAsStream("/app/promptsparrow/desktop/fonts/IBMPlexSans-" + weight + ".ttf")) {
                 Font.loadFont(in, 12);
             } catch (IOException problem) {
                 throw new UncheckedIOException(problem);

@@ -1,0 +1,94 @@
+package app.promptsparrow.pattern;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.time.Meter;
+import app.promptsparrow.time.StepValue;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class PatternTest {
+
+    private static final RowId A = new RowId(1);
+    private static final RowId B = new RowId(2);
+
+    private static Pattern of(int length) {
+        return Pattern.empty(new PatternId(1), "Wake", length);
+    }
+
+    private static Pattern withFree(int length, int a, int b) {
+        return of(length).withLane(A, lane -> Lane.of(Hit.drum(0, 96)).withLength(OptionalInt.of(a)))
+                .withLane(B, lane -> Lane.of(Hit.drum(0, 96)).withLength(OptionalInt.of(b)));
+    }
+
+    @Test
+    void lanes_of_10_and_24_meet_32_steps_after_30_bars() {
+        assertThat(LineUp.text(LineUp.of(withFree(32, 10, 24), Meter.FOUR_FOUR).orElseThrow(), Meter.FOUR_FOUR)).isEqualTo("30 bars");
+        assertThat(LineUp.text(LineUp.ofLane(withFree(32, 10, 24), A, Meter.FOUR_FOUR).orElseThrow(), Meter.FOUR_FOUR)).isEqualTo("10 bars");
+    }
+
+    @Test
+    void a_line_up_beyond_9999_bars_is_told_and_the_costliest_lanes_named() {
+        Pattern pattern = withFree(256, 251, 241);
+        assertThat(LineUp.of(pattern, Meter.FOUR_FOUR)).isEmpty();
+        assertThat(LineUp.costliest(pattern)).containsExactly(A, B);
+    }
+
+    @Test
+    void free_lanes_without_hits_do_not_count() {
+        Pattern pattern = of(16).withLane(A, lane -> lane.withLength(OptionalInt.of(7)));
+        assertThat(LineUp.of(pattern, Meter.FOUR_FOUR)).hasValue(pattern.durationUnits());
+    }
+
+    @Test
+    void a_line_up_that_ends_within_a_bar_is_told_in_beats() {
+        long beat = Meter.FOUR_FOUR.beatUnits();
+        assertThat(LineUp.text(22 * beat, Meter.FOUR_FOUR)).isEqualTo("5 bars 2 beats");
+        assertThat(LineUp.text(4 * beat, Meter.FOUR_FOUR)).isEqualTo("1 bar");
+        assertThat(LineUp.text(beat, Meter.FOUR_FOUR)).isEqualTo("1 beat");
+        assertThat(LineUp.text(4 * beat + beat / 4, Meter.FOUR_FOUR)).isEqualTo("1 bar 0.25 beats");
+    }
+
+    @Test
+    void a_following_lane_has_as_many_steps_as_begin_within_the_pattern() {
+        Pattern pattern = of(5).withLane(A, lane -> lane.withStep(Optional.of(StepValue.EIGHTH)).withHits(List.of(Hit.drum(0, 1))));
+        assertThat(pattern.laneSteps(A)).isEqualTo(3);
+    }
+
+    @Test
+    void a_lane_finer_than_1024_steps_is_refused() {
+        assertThatThrownBy(() -> of(256).withLane(A, lane -> lane.withStep(Optional.of(new StepValue(64, StepValue.Feel.TRIPLET)))))
+                .isInstanceOf(IllegalArgumentException.class).hasMessageContaining("too fine");
+    }
+
+    @Test
+    void editing_a_lane_clears_puts_and_keeps_order() {
+        Lane lane = Lane.of(Hit.drum(1, 10), Hit.drum(5, 20), Hit.drum(9, 30));
+        Lane edited = lane.edited(Set.of(1, 3), List.of(Hit.drum(7, 40), Hit.drum(5, 99)));
+        assertThat(edited.hits()).extracting(Hit::step).containsExactly(5, 7, 9);
+        assertThat(edited.at(5).orElseThrow().velocity()).isEqualTo(99);
+        assertThat(edited.at(1)).isEmpty();
+    }
+
+    @Test
+    void values_out_of_range_are_refused_with_their_range() {
+        assertThatThrownBy(() -> Hit.drum(0, 0)).hasMessageContaining("velocity is 1 to 127, not 0");
+        assertThatThrownBy(() -> Hit.drum(0, 96).withTiming(50_001)).hasMessageContaining("timing");
+        assertThatThrownBy(() -> of(257)).hasMessageContaining("1 to 256");
+        assertThatThrownBy(() -> Lane.of(Hit.drum(3, 1), Hit.drum(3, 2))).hasMessageContaining("one a step");
+        assertThatThrownBy(() -> Hit.bass(0, 96, 40, Hit.STEP).withSlide(true).withFlam(Flam.USUAL)).hasMessageContaining("slide");
+        assertThatThrownBy(() -> new Roll(13, 1, 100, 0)).hasMessageContaining("2 to 12");
+    }
+
+    @Test
+    void a_roll_ramp_is_linear_and_stays_within_1_to_127() {
+        Roll up = new Roll(5, 1, 200, 0);
+        assertThat(List.of(up.velocity(0, 80), up.velocity(2, 80), up.velocity(4, 80))).containsExactly(80, 120, 127);
+        assertThat(new Roll(2, 1, 10, 0).velocity(1, 4)).isEqualTo(1);
+    }
+}

@@ -1,0 +1,103 @@
+package app.promptsparrow.project;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.PatternId;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class HistoryTest {
+
+    private static final PatternId FIRST = new PatternId(1);
+    private static final RowId KICK = new RowId(1);
+
+    private static Edit plant(int step, int velocity) {
+        return new Edit.EditHits("Plant", FIRST, KICK, Set.of(), List.of(Hit.drum(step, velocity)));
+    }
+
+    @Test
+    void undo_gives_back_the_very_same_project_and_redo_the_edited_one() {
+        History history = new History(Project.untitled());
+        Project before = history.project();
+        Project after = history.apply(plant(0, 96));
+        assertThat(history.undoName()).contains("Plant");
+        history.undo();
+        assertThat(history.project()).isSameAs(before);
+        history.redo();
+        assertThat(history.project()).isSameAs(after);
+    }
+
+    @Test
+    void a_gesture_is_one_step_and_one_that_comes_back_leaves_none() {
+        History history = new History(Project.untitled());
+        Object drag = new Object();
+        history.replace(plant(0, 96), drag);
+        history.replace(plant(4, 96), drag);
+        assertThat(history.project().pattern(FIRST).orElseThrow().lane(KICK).hits()).extracting(Hit::step).containsExactly(4);
+        history.undo();
+        assertThat(history.undoName()).isEmpty();
+        history.replace(new Edit.EditHits("Nothing", FIRST, KICK, Set.of(3), List.of()), drag);
+        assertThat(history.undoName()).isEmpty();
+    }
+
+    @Test
+    void a_refused_edit_changes_nothing() {
+        History history = new History(Project.untitled());
+        Project before = history.project();
+        assertThatThrownBy(() -> history.apply(new Edit.SetLength(FIRST, 257))).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> history.apply(new Edit.SetLength(new PatternId(99), 8))).hasMessageContaining("no longer");
+        assertThat(history.project()).isSameAs(before);
+    }
+
+    @Test
+    void at_least_a_thousand_steps_can_be_undone() {
+        History history = new History(Project.untitled());
+        Project before = history.project();
+        for (int i = 0; i < 1_000; i++) {
+            history.apply(plant(i % 16, 1 + i % 126));
+        }
+        int undone = 0;
+        while (history.undo().isPresent()) {
+            undone++;
+        }
+        assertThat(undone).isEqualTo(1_000);
+        assertThat(history.project()).isEqualTo(before);
+    }
+
+    @Test
+    void random_edits_with_undo_and_redo_return_to_equal_projects() {
+        Random random = new Random(5);
+        History history = new History(Project.untitled());
+        Deque<Project> past = new ArrayDeque<>();
+        for (int i = 0; i < 3_000; i++) {
+            Project before = history.project();
+            if (random.nextInt(3) == 0 && !past.isEmpty()) {
+                Project expected = past.pop();
+                history.undo();
+                assertThat(history.project()).isEqualTo(expected);
+                if (random.nextBoolean()) {
+                    history.redo();
+                    assertThat(history.project()).isEqualTo(before);
+                    history.undo();
+                }
+                continue;
+            }
+            try {
+                history.apply(HistoryTestEdits.random(random, before));
+            } catch (IllegalArgumentException refused) {
+                assertThat(history.project()).isSameAs(before);
+            }
+            if (!history.project().equals(before)) {
+                past.push(before);
+            }
+        }
+        assertThat(past).isNotEmpty();
+    }
+}
