@@ -224,12 +224,7 @@ final class Sequencer implements NoteSink {
             return;
         }
         long position = Math.max(0, now - current.origin);
-        long end = switch (nextHow) {
-            case PASS_END -> current.score.passEnd(position);
-            case NEXT_BAR -> current.score.nextBar(position);
-            case NEXT_BEAT -> current.score.nextBeat(position);
-            case AT_ONCE, SAME_PLACE -> position;
-        };
+        long end = nextHow.after(current.score, position);
         switchUnits = current.origin + end;
         current.limit = switchUnits;
         current.hardEnd = nextHow == Switch.PASS_END ? Score.NEVER : switchUnits;

@@ -120,9 +120,9 @@ public final class BeatView extends BorderPane {
         dirty = true;
     }
 
-    /** The window tells which keys are held. */
-    public void holdKey(KeyCode code, boolean held) {
-        grid.holdKey(code, held);
+    /** The window tells which keys are held. Answers whether a key that is let go served for a gesture. */
+    public boolean holdKey(KeyCode code, boolean held) {
+        return grid.holdKey(code, held);
     }
 
     public void focusGrid() {

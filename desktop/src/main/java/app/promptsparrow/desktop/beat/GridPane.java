@@ -42,6 +42,7 @@ final class GridPane extends Pane {
     private double viewportWidth = 700;
     private double viewportHeight = 400;
     private boolean deleteHeld;
+    private boolean deleteUsed;
     private java.util.function.Consumer<Optional<Cell>> pointed = cell -> { };
 
     GridPane(BeatPresenter presenter, Theme theme) {
@@ -77,11 +78,18 @@ final class GridPane extends Pane {
         pointed = listener;
     }
 
-    /** The window tells whether Delete is held, since keys go to whatever has the focus. */
-    void holdKey(KeyCode code, boolean held) {
-        if (code == KeyCode.DELETE) {
-            deleteHeld = held;
+    /**
+     * The window tells whether Delete is held, since keys go to whatever has the focus. Answers, when it is let go,
+     * whether something was pressed meanwhile.
+     */
+    boolean holdKey(KeyCode code, boolean held) {
+        if (code != KeyCode.DELETE) {
+            return false;
         }
+        boolean used = deleteUsed;
+        deleteUsed = held && deleteUsed;
+        deleteHeld = held;
+        return used;
     }
 
     void setTheme(Theme to) {
@@ -102,9 +110,9 @@ final class GridPane extends Pane {
         if (event.getButton() != MouseButton.PRIMARY || geometry == null) {
             return;
         }
-        boolean shift = event.isShiftDown();
+        deleteUsed |= deleteHeld;
         gestures.press(geometry, scene, event.getX() - LABELS, event.getY(), event.getClickCount(),
-                new GridGestures.Held(shift, event.isControlDown(), deleteHeld));
+                new GridGestures.Held(event.isShiftDown(), event.isControlDown(), deleteHeld));
     }
 
     private void showBand() {

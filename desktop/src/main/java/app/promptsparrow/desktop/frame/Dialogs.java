@@ -16,7 +16,7 @@ import javafx.stage.FileChooser;
 import javafx.stage.Window;
 
 /** The questions in real dialogs. Remembers the folder of the last answer. */
-final class Dialogs implements FileActions.Questions {
+final class Dialogs implements Questions {
 
     private final Supplier<Window> window;
     private final Supplier<List<String>> styleSheets;
@@ -71,12 +71,12 @@ final class Dialogs implements FileActions.Questions {
     }
 
     @Override
-    public FileActions.Answer unsaved(String projectName) {
+    public Answer unsaved(String projectName) {
         ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
         ButtonType discard = new ButtonType("Don't save", ButtonBar.ButtonData.NO);
         Alert alert = alert("'" + projectName + "' has changes that are not saved.", save, discard, ButtonType.CANCEL);
         ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
-        return answer == save ? FileActions.Answer.SAVE : answer == discard ? FileActions.Answer.DISCARD : FileActions.Answer.CANCEL;
+        return answer == save ? Answer.SAVE : answer == discard ? Answer.DISCARD : Answer.CANCEL;
     }
 
     @Override

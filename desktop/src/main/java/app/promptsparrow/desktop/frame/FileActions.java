@@ -32,23 +32,6 @@ final class FileActions {
 
     private static final Logger LOG = LoggerFactory.getLogger(FileActions.class);
 
-    /** Asks people; replaced in tests of what follows an answer. */
-    interface Questions {
-        Optional<Path> fileToOpen();
-
-        /** @param ending with its dot */
-        Optional<Path> fileToSave(String title, String proposed, String ending);
-
-        Optional<Path> folder(String title);
-
-        /** Whether unsaved work may go: SAVE it first, DISCARD it, or CANCEL. */
-        Answer unsaved(String projectName);
-
-        void problem(String sentence);
-    }
-
-    enum Answer { SAVE, DISCARD, CANCEL }
-
     private final ProjectStore store;
     private final BeatPresenter presenter;
     private final Questions questions;

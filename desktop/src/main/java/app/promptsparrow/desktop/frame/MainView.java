@@ -49,7 +49,15 @@ public final class MainView extends StackPane {
     private final KeySheet keySheet;
     private Theme theme;
 
+    /** With real dialogs. */
     public MainView(ProjectStore store, Player player, Settings settings, Executor worker) {
+        this(store, player, settings, worker, Optional.empty());
+    }
+
+    /**
+     * @param answers who answers in place of real dialogs, for tests
+     */
+    public MainView(ProjectStore store, Player player, Settings settings, Executor worker, Optional<Questions> answers) {
         this.store = store;
         this.player = player;
         this.settings = settings;
@@ -58,8 +66,8 @@ public final class MainView extends StackPane {
         transport = new TransportBar(presenter, player);
         status = new StatusLine(presenter, player);
         beat = new BeatView(presenter, theme);
-        Dialogs dialogs = new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings);
-        files = new FileActions(store, presenter, dialogs, worker, presenter::tell);
+        Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings));
+        files = new FileActions(store, presenter, questions, worker, presenter::tell);
         keys = keys();
         keySheet = new KeySheet(keys);
         keySheet.setVisible(false);
@@ -73,7 +81,7 @@ public final class MainView extends StackPane {
         beat.onPointing(status::point);
         presenter.onChange(this::update);
         addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
-        addEventFilter(KeyEvent.KEY_RELEASED, event -> beat.holdKey(event.getCode(), false));
+        addEventFilter(KeyEvent.KEY_RELEASED, this::keyReleased);
         update();
         player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
     }
@@ -238,9 +246,20 @@ public final class MainView extends StackPane {
         }
         Optional<KeyTable.Line> line = keys.find(event);
         line.ifPresent(found -> {
-            found.action().run();
+            if (event.getCode() != KeyCode.DELETE) {
+                found.action().run();
+            }
             event.consume();
         });
+    }
+
+    /** Delete works when it is let go, since held it is an eraser, which must not remove anything by itself. */
+    private void keyReleased(KeyEvent event) {
+        boolean erased = beat.holdKey(event.getCode(), false);
+        if (event.getCode() == KeyCode.DELETE && !erased && !(event.getTarget() instanceof TextInputControl)) {
+            presenter.removeSelected();
+            event.consume();
+        }
     }
 
     /** Ctrl with these belongs to a text field. */

@@ -1,0 +1,112 @@
+package app.promptsparrow.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class CommandLineTest {
+
+    @TempDir
+    Path folder;
+
+    private final StringWriter out = new StringWriter();
+    private final StringWriter err = new StringWriter();
+
+    private int run(String... arguments) {
+        out.getBuffer().setLength(0);
+        err.getBuffer().setLength(0);
+        return CommandLineMain.run(new PrintWriter(out), new PrintWriter(err), arguments);
+    }
+
+    private String path(String name) {
+        return folder.resolve(name).toString();
+    }
+
+    private String demo() {
+        assertThat(run("new", path("demo.sparrow"), "--demo")).isZero();
+        return path("demo.sparrow");
+    }
+
+    @Test
+    void the_demo_can_be_written_told_and_exported() throws Exception {
+        String demo = demo();
+        assertThat(run("info", demo)).isZero();
+        JsonNode info = new ObjectMapper().readTree(out.toString());
+        assertThat(info.get("name").asText()).isEqualTo("Ferry Terminal, 6 a.m.");
+        assertThat(info.get("patterns")).hasSize(11);
+        assertThat(run("midi", demo, path("wake.mid"), "--bank", "Crossing", "--slot", "1")).isZero();
+        assertThat(out.toString()).contains("1 file, 12 tracks, 30 bars");
+        assertThat(run("midi", demo, path("song.mid"), "--song", "ferry", "--type", "0", "--lead-in", "1")).isZero();
+        assertThat(run("midi", demo, path("bank"), "--bank", "2")).isZero();
+        assertThat(folder.resolve("bank/01 Wake.mid")).exists();
+        assertThat(run("midi", demo, path("all.mid"), "--bank", "2", "--in-order")).isZero();
+        assertThat(run("audio", demo, path("a.wav"), "--bank", "1", "--slot", "4", "--repeat", "1", "--bits", "16", "--tail", "0")).isZero();
+        assertThat(Files.size(folder.resolve("a.wav"))).isGreaterThan(100_000);
+        assertThat(run("chart", demo, "--bank", "Crossing", "--slot", "1")).isZero();
+        assertThat(out.toString()).startsWith("# Wake\ntempo 92\n");
+        assertThat(err.toString()).contains("a chart cannot say: ");
+    }
+
+    @Test
+    void a_chart_becomes_a_project_and_the_chart_again() throws Exception {
+        Files.writeString(folder.resolve("c.txt"), "# Fog\ntempo 101.5\nstep 1/16\nlength 4\nKick  |x-X-|\nSnare |--g-|\n");
+        assertThat(run("new", path("c.sparrow"), "--chart", path("c.txt"))).isZero();
+        assertThat(run("chart", path("c.sparrow"))).isZero();
+        assertThat(out.toString()).contains("tempo 101.5").contains("Kick  |x-X-|").contains("Snare |--g-|");
+    }
+
+    @Test
+    void bad_input_is_one_sentence_and_exit_code_1() throws Exception {
+        Files.writeString(folder.resolve("bad.txt"), "# Fog\nKick |x-q-|\n");
+        assertThat(run("new", path("x.sparrow"), "--chart", path("bad.txt"))).isEqualTo(1);
+        assertThat(err.toString()).isEqualTo("bad.txt: line 2, column 9: 'q' is no cell; expected '-' or '.' (rest), 'x', 'X', 'l', 'g', 'o', 'O', "
+                + "'f', '2' to '9' or '='" + System.lineSeparator());
+        assertThat(folder.resolve("x.sparrow")).doesNotExist();
+        Files.writeString(folder.resolve("foreign.sparrow"), "not a zip");
+        for (String[] command : new String[][] {{"info", path("foreign.sparrow")}, {"midi", path("foreign.sparrow"), path("o.mid")},
+            {"audio", path("nowhere.sparrow"), path("o.wav")}, {"new", path("no/such/folder/x.sparrow")},
+            {"new", path("x.sparrow"), "--kit", "Tin Whistle"}, {"new", path("x.sparrow"), "--chart", path("none.txt")}}) {
+            assertThat(run(command)).as(String.join(" ", command)).isEqualTo(1);
+            assertThat(err.toString().strip()).isNotEmpty().doesNotContain("\n").doesNotContain("Exception");
+        }
+        byte[] whole = Files.readAllBytes(Path.of(demo()));
+        Files.write(folder.resolve("cut.sparrow"), java.util.Arrays.copyOf(whole, whole.length / 2));
+        assertThat(run("info", path("cut.sparrow"))).isEqualTo(1);
+        assertThat(err.toString()).startsWith("cut.sparrow: ").contains("cut off");
+    }
+
+    @Test
+    void wrong_usage_is_exit_code_2_and_names_what_there_is() {
+        String demo = demo();
+        assertThat(run("midi", demo, path("o.mid"))).isEqualTo(2);
+        assertThat(err.toString()).contains("Crossing 1 (Wake)");
+        assertThat(run("midi", demo, path("o.mid"), "--bank", "Crossing", "--slot", "9")).isEqualTo(2);
+        assertThat(run("midi", demo, path("o.mid"), "--song", "none")).isEqualTo(2);
+        assertThat(run("audio", demo, path("o.wav"), "--bank", "1", "--slot", "1", "--bits", "12")).isEqualTo(2);
+        assertThat(run("dance")).isEqualTo(2);
+        assertThat(run()).isEqualTo(2);
+        assertThat(run("midi", demo, path("o.mid"), "--bank", "1", "--slot", "1", "--ppq", "10")).isEqualTo(1);
+        assertThat(err.toString()).contains("96 to 960");
+    }
+
+    @Test
+    void every_command_explains_itself() {
+        for (String command : new String[] {"info", "new", "midi", "audio", "chart"}) {
+            assertThat(run(command, "--help")).isZero();
+            assertThat(out.toString()).contains("Usage: sparrow " + command);
+        }
+    }
+
+    @Test
+    void a_stack_trace_is_shown_only_when_asked_for() {
+        assertThat(run("--debug", "info", path("nowhere.sparrow"))).isEqualTo(1);
+        assertThat(err.toString()).contains("\tat ").contains("no such file");
+    }
+}

@@ -1,0 +1,205 @@
+package app.promptsparrow.devices;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.times;
+import static org.mockito.Mockito.verify;
+import static org.mockito.Mockito.when;
+
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.Playable;
+import app.promptsparrow.engine.PlayableBuilder;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.PatternScore;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.sound.Pcm;
+import app.promptsparrow.sound.SoundCache;
+import java.io.ByteArrayOutputStream;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.SourceDataLine;
+import org.junit.jupiter.api.Test;
+
+class PlaybackTest {
+
+    private static final int RATE = 48_000;
+    private static final SoundCache SOUNDS = new SoundCache(RATE);
+
+    /** Keeps the bytes that reach it; runs an action before certain frames, on the render thread. */
+    private static final class Recorder implements AudioOutput {
+        final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+        final CountDownLatch full = new CountDownLatch(1);
+        final int wanted;
+        final Runnable edit;
+        final int editAtFrame;
+        boolean edited;
+
+        Recorder(int wantedFrames, int editAtFrame, Runnable edit) {
+            this.wanted = wantedFrames * FRAME_BYTES;
+            this.editAtFrame = editAtFrame;
+            this.edit = edit;
+        }
+
+        @Override
+        public int rateHz() {
+            return RATE;
+        }
+
+        @Override
+        public boolean isAudible() {
+            return false;
+        }
+
+        @Override
+        public String description() {
+            return "recorder";
+        }
+
+        @Override
+        public boolean write(byte[] pcm, int length) {
+            if (bytes.size() < wanted) {
+                bytes.write(pcm, 0, length);
+            } else {
+                full.countDown();
+            }
+            if (!edited && bytes.size() >= editAtFrame * FRAME_BYTES) {
+                edited = true;
+                edit.run();
+            }
+            return false;
+        }
+
+        @Override
+        public long heardFrames() {
+            return bytes.size() / FRAME_BYTES;
+        }
+
+        @Override
+        public void close() {
+            full.countDown();
+        }
+    }
+
+    private static Playable playable(PlayableBuilder builder, Project project) {
+        Pattern pattern = project.at(DemoProject.FIRST_SHOWN).orElseThrow();
+        return builder.build(project, List.of(new Playable.Source(pattern.id().value(),
+                Score.endless(PatternScore.compile(project, pattern, Optional.empty())))));
+    }
+
+    private static Project edited(Project project) {
+        Pattern pattern = project.at(DemoProject.FIRST_SHOWN).orElseThrow();
+        return new Edit.EditHits("Add", pattern.id(), project.kit().rowNamed("Mid tom").orElseThrow().id(), Set.of(),
+                List.of(Hit.drum(9, 120), Hit.drum(13, 90))).apply(project);
+    }
+
+    @Test
+    void the_bytes_that_reach_the_line_equal_the_offline_rendering_with_the_same_edit_at_the_same_frame() throws Exception {
+        Project demo = DemoProject.make();
+        int id = demo.at(DemoProject.FIRST_SHOWN).orElseThrow().id().value();
+        int editAt = 76_800; // a multiple of all three block sizes and of a tick
+        int frames = 240_000;
+        byte[] offline = offline(demo, id, editAt, frames);
+        for (int block : new int[] {64, 100, 1_024}) {
+            Engine engine = new Engine(RATE);
+            PlayableBuilder builder = new PlayableBuilder(SOUNDS);
+            engine.publish(playable(builder, demo));
+            engine.play(id, 0);
+            Recorder recorder = new Recorder(frames, editAt, () -> engine.publish(playable(builder, edited(demo))));
+            try (Playback playback = new Playback(engine, recorder, block).start()) {
+                assertThat(recorder.full.await(60, TimeUnit.SECONDS)).isTrue();
+            }
+            byte[] played = Arrays.copyOf(recorder.bytes.toByteArray(), frames * AudioOutput.FRAME_BYTES);
+            assertThat(Arrays.equals(played, offline)).as("blocks of %d", block).isTrue();
+        }
+    }
+
+    private static byte[] offline(Project demo, int id, int editAt, int frames) {
+        Engine engine = new Engine(RATE);
+        PlayableBuilder builder = new PlayableBuilder(SOUNDS);
+        engine.publish(playable(builder, demo));
+        engine.play(id, 0);
+        float[] left = new float[frames];
+        float[] right = new float[frames];
+        byte[] before = new byte[editAt * AudioOutput.FRAME_BYTES];
+        engine.render(left, right, editAt);
+        Pcm.encode(left, right, editAt, Pcm.Format.INT_16, before);
+        engine.publish(playable(builder, edited(demo)));
+        engine.render(left, right, frames - editAt);
+        byte[] after = new byte[(frames - editAt) * AudioOutput.FRAME_BYTES];
+        Pcm.encode(left, right, frames - editAt, Pcm.Format.INT_16, after);
+        byte[] whole = Arrays.copyOf(before, before.length + after.length);
+        System.arraycopy(after, 0, whole, before.length, after.length);
+        return whole;
+    }
+
+    @Test
+    void the_clock_takes_ten_seconds_of_blocks_in_ten_seconds_and_counts_what_is_late() {
+        AtomicLong nowNs = new AtomicLong(5_000);
+        ClockOutput clock = new ClockOutput(RATE, 3_072, nowNs::get, nowNs::addAndGet);
+        byte[] block = new byte[1_024 * AudioOutput.FRAME_BYTES];
+        long start = nowNs.get();
+        int late = 0;
+        for (int i = 0; i < 470; i++) {
+            late += clock.write(block, block.length) ? 1 : 0;
+            assertThat(clock.heardFrames()).isLessThanOrEqualTo((i + 1) * 1_024L);
+        }
+        double seconds = (nowNs.get() - start) / 1e9;
+        assertThat(seconds).isBetween(9.9, 10.1);
+        assertThat(late).isZero();
+        nowNs.addAndGet(200_000_000); // somebody kept it waiting for longer than it holds
+        assertThat(clock.write(block, block.length)).isTrue();
+        assertThat(clock.write(block, block.length)).isFalse();
+    }
+
+    @Test
+    void a_card_that_vanishes_is_replaced_by_the_clock_and_the_frames_go_on() throws Exception {
+        SourceDataLine line = mock(SourceDataLine.class);
+        when(line.getFormat()).thenReturn(new AudioFormat(RATE, 16, 2, true, false));
+        when(line.getLongFramePosition()).thenReturn(640L);
+        when(line.write(any(), anyInt(), anyInt())).thenReturn(256, 256, 0);
+        CardOutput card = new CardOutput(line);
+        try (Playback playback = new Playback(new Engine(RATE), card, 64).start()) {
+            long until = System.nanoTime() + 10_000_000_000L;
+            while (playback.output() == card && System.nanoTime() < until) {
+                Thread.onSpinWait();
+            }
+            assertThat(playback.output()).isInstanceOf(ClockOutput.class);
+            assertThat(playback.heardFrame()).isGreaterThanOrEqualTo(640);
+        }
+        verify(line, times(1)).start();
+        verify(line, times(1)).close();
+    }
+
+    @Test
+    void a_card_tells_a_gap_when_all_it_held_was_played() throws Exception {
+        SourceDataLine line = mock(SourceDataLine.class);
+        when(line.getFormat()).thenReturn(new AudioFormat(RATE, 16, 2, true, false));
+        when(line.getBufferSize()).thenReturn(4_096);
+        when(line.available()).thenReturn(4_096, 1_024);
+        when(line.write(any(), anyInt(), anyInt())).thenReturn(256);
+        CardOutput card = new CardOutput(line);
+        assertThat(card.write(new byte[256], 256)).as("the first block cannot be late").isFalse();
+        assertThat(card.write(new byte[256], 256)).isTrue();
+        assertThat(card.write(new byte[256], 256)).isFalse();
+    }
+
+    @Test
+    void without_a_card_the_clock_says_that_it_is_silent() {
+        try (AudioOutput output = Outputs.clock(RATE, 1_024)) {
+            assertThat(output.isAudible()).isFalse();
+            assertThat(output.description()).contains("no sound card");
+        }
+    }
+}
