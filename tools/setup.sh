@@ -37,8 +37,26 @@ export_class_path() { # the jars as packaged; JavaFX goes on the module path
   export SPARROW_CLASSES
 }
 
-window_options() { # window_options ARCHIVE : flags of a window; the first run leaves a class archive that makes later starts faster
-  local archive=-XX:ArchiveClassesAtExit=$1
-  [ -s "$1" ] && [ "$1" -nt "$root/desktop/target/built" ] && archive=-XX:SharedArchiveFile=$1
-  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms48m -Xmx768m -Xshare:auto -Xlog:cds=off -Xlog:cds+dynamic=off $archive"
+window_options() { # the flags of a window; C1 comes first for a quick start, C2 follows for the audio engine
+  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms40m -Xmx768m -Xss512k -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
+}
+
+archive=$root/desktop/target/sparrow.jsa
+
+prepare_archive() { # a class archive makes every later start faster; without it the program starts all the same
+  [ -s "$archive" ] && [ "$archive" -nt "$root/desktop/target/built" ] && return 0
+  echo "preparing a faster start …" >&2
+  rm -f "$archive"
+  java $(window_options) -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenUsable=true \
+    -cp "$SPARROW_CLASSES" app.promptsparrow.desktop.Launcher demo >/dev/null 2>&1 || rm -f "$archive"
+}
+
+build() { # build MODULE : packages a module and what it needs, if sources have changed since
+  local module=$1 built=$root/$1/target/built
+  if [ ! -e "$built" ] || [ -n "$(find "$root"/pom.xml "$root"/*/pom.xml "$root"/*/src/main -newer "$built" -print -quit)" ]; then
+    need_maven
+    echo "building Prompt Sparrow …" >&2
+    (cd "$root" && mvn -B -ntp -q -pl "$module" -am package -DskipTests) >&2
+    touch "$root"/desktop/target/built "$built"
+  fi
 }

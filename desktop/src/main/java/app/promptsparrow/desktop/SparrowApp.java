@@ -108,7 +108,7 @@ public final class SparrowApp extends Application {
         }
     }
 
-    /** For the benchmark: tells on standard output when the grid is painted and Space would sound. */
+    /** For benchmarks and for making the class archive: tells on standard output when the grid is painted and Space would sound. */
     private void tellWhenUsable(MainView view) {
         if (!Boolean.getBoolean("prompt-sparrow.tellWhenUsable")) {
             return;
@@ -123,6 +123,9 @@ public final class SparrowApp extends Application {
                     System.out.println("usable");
                     if (Boolean.getBoolean("prompt-sparrow.playWhenUsable")) {
                         view.presenter().playOrStop();
+                    }
+                    if (Boolean.getBoolean("prompt-sparrow.exitWhenUsable")) {
+                        Platform.exit();
                     }
                 }
             }

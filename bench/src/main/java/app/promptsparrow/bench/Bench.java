@@ -1,0 +1,54 @@
+package app.promptsparrow.bench;
+
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** Runs all measurements: {@code [--quick] [--json FILE]}. Quick takes about a minute. */
+public final class Bench {
+
+    private Bench() {
+    }
+
+    public static void main(String[] arguments) throws Exception {
+        boolean quick = false;
+        Path json = null;
+        for (int i = 0; i < arguments.length; i++) {
+            if (arguments[i].equals("--quick")) {
+                quick = true;
+            } else if (arguments[i].equals("--json") && i + 1 < arguments.length) {
+                json = Path.of(arguments[++i]);
+            } else {
+                System.err.println("usage: bench/run [--quick] [--json FILE]");
+                System.exit(2);
+            }
+        }
+        List<Figure> figures = new ArrayList<>();
+        add(figures, WindowBench.run(quick));
+        add(figures, EngineBench.run(quick));
+        add(figures, TimeBench.run(quick));
+        add(figures, OutputBench.run(quick));
+        if (json != null) {
+            new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValue(json.toFile(), figures);
+        }
+        System.exit(figures.stream().allMatch(Figure::ok) ? 0 : 1);
+    }
+
+    private static void add(List<Figure> figures, List<Figure> more) {
+        for (Figure f : more) {
+            figures.add(f);
+            System.out.printf(Locale.ROOT, "%-16s %-62s %10.3f %-7s %-10s %s%n", f.id(), f.name(), f.value(), f.unit(), f.target(),
+                    f.target().isEmpty() ? "" : f.ok() ? "ok" : "MISSED");
+        }
+    }
+
+    /** The middle of some values, which are sorted on the way. */
+    static double median(double... values) {
+        java.util.Arrays.sort(values);
+        int half = values.length / 2;
+        return values.length % 2 == 1 ? values[half] : (values[half - 1] + values[half]) / 2;
+    }
+}

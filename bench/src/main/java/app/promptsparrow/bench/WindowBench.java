@@ -1,0 +1,91 @@
+package app.promptsparrow.bench;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** P5 and P6: start and memory of the real window against an empty one, with the same flags and class archive, in turn. */
+final class WindowBench {
+
+    private static final String OURS = "app.promptsparrow.desktop.Launcher";
+    private static final String EMPTY = "app.promptsparrow.bench.EmptyWindow";
+
+    private WindowBench() {
+    }
+
+    static List<Figure> run(boolean quick) throws Exception {
+        int rounds = quick ? 5 : 11;
+        double[] ours = new double[rounds];
+        double[] empty = new double[rounds];
+        double[] ratios = new double[rounds];
+        start(OURS, "demo").destroy();
+        start(EMPTY).destroy();
+        for (int i = 0; i < rounds; i++) {
+            Started a = start(OURS, "demo");
+            a.destroy();
+            Started b = start(EMPTY);
+            b.destroy();
+            ours[i] = a.seconds;
+            empty[i] = b.seconds;
+            ratios[i] = ours[i] / empty[i];
+        }
+        int playSeconds = quick ? 15 : 60;
+        Started playing = start(OURS, "demo", "play");
+        Started idle = start(EMPTY);
+        TimeUnit.SECONDS.sleep(playSeconds);
+        double oursMiB = residentMiB(playing.process.pid());
+        double emptyMiB = residentMiB(idle.process.pid());
+        playing.destroy();
+        idle.destroy();
+        return List.of(
+                Figure.told("P5-seconds", "start of the demo to usable", Bench.median(ours), "s"),
+                Figure.told("P5-floor", "start of an empty window", Bench.median(empty), "s"),
+                Figure.atMost("P5", "start to first usable frame against an empty window", Bench.median(ratios), "x", 1.5),
+                Figure.told("P6-mib", "resident after " + playSeconds + " s of playing the demo", oursMiB, "MiB"),
+                Figure.told("P6-floor", "resident of the empty window", emptyMiB, "MiB"),
+                Figure.atMost("P6", "resident memory while playing against an empty window", oursMiB / emptyMiB, "x", 1.6));
+    }
+
+    private record Started(Process process, double seconds) {
+        void destroy() throws InterruptedException {
+            process.destroy();
+            process.waitFor();
+        }
+    }
+
+    private static Started start(String mainClass, String... arguments) throws IOException {
+        List<String> command = new ArrayList<>();
+        command.add("java");
+        command.addAll(List.of(System.getProperty("bench.windowOptions").trim().split(" +")));
+        command.add("-Dprompt-sparrow.tellWhenUsable=true");
+        if (arguments.length > 1) {
+            command.add("-Dprompt-sparrow.playWhenUsable=true");
+        }
+        command.addAll(List.of("-cp", System.getProperty("bench.windowClasses"), mainClass));
+        if (arguments.length > 0) {
+            command.add(arguments[0]);
+        }
+        long begun = System.nanoTime();
+        Process process = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream()));
+        String line = out.readLine();
+        if (!"usable".equals(line)) {
+            throw new IOException(mainClass + " did not become usable, it said: " + line);
+        }
+        return new Started(process, (System.nanoTime() - begun) / 1e9);
+    }
+
+    private static double residentMiB(long pid) throws IOException {
+        for (String line : Files.readAllLines(Path.of("/proc/" + pid + "/status"))) {
+            if (line.startsWith("VmRSS:")) {
+                return Double.parseDouble(line.replaceAll("\\D+", "")) / 1024;
+            }
+        }
+        throw new IOException("no resident size of process " + pid);
+    }
+}
