@@ -1,7 +1,5 @@
 package app.promptsparrow.time;
 
-import java.util.Locale;
-
 /**
  * A tempo in thousandths of a beat (quarter note) per minute, from 20 to 400 BPM, and the one place where grid time
  * becomes sample frames. Immutable.
@@ -87,8 +85,10 @@ public record Tempo(int milliBpm) {
     }
 
     private static String text(int milliBpm) {
-        String text = String.format(Locale.ROOT, "%.3f", milliBpm / 1000.0);
-        return text.replaceAll("\\.?0+$", "");
+        int rest = milliBpm % 1000;
+        String decimals = rest == 0 ? "" : rest % 100 == 0 ? "." + rest / 100 : rest % 10 == 0
+                ? (rest < 100 ? ".0" : ".") + rest / 10 : (rest < 10 ? ".00" : rest < 100 ? ".0" : ".") + rest;
+        return milliBpm / 1000 + decimals;
     }
 
     @Override

@@ -23,13 +23,11 @@ import javafx.geometry.Rectangle2D;
 import javafx.scene.Scene;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
-import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** Puts the parts together and opens the window. */
 public final class SparrowApp extends Application {
 
-    private static final Logger LOG = LoggerFactory.getLogger(SparrowApp.class);
     private static final int RATE_HZ = 48_000;
     private static final double WIDTH = 1_280;
     private static final double HEIGHT = 800;
@@ -47,7 +45,7 @@ public final class SparrowApp extends Application {
 
     @Override
     public void start(Stage stage) {
-        Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LOG.error("a fault in thread {}", thread.getName(), fault));
+        Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LoggerFactory.getLogger(SparrowApp.class).error("a fault in thread {}", thread.getName(), fault));
         List<String> arguments = getParameters().getUnnamed();
         boolean demo = arguments.equals(List.of("demo"));
         Engine engine = new Engine(RATE_HZ);

@@ -1,16 +1,12 @@
 package app.promptsparrow.devices;
 
 import javax.sound.sampled.LineUnavailableException;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /** Opens what there is to play on. */
 public final class Outputs {
 
     /** Blocks that an output holds: one that sounds, one that waits, one that is being made. */
     private static final int BLOCKS_AHEAD = 3;
-
-    private static final Logger LOG = LoggerFactory.getLogger(Outputs.class);
 
     private Outputs() {
     }
@@ -19,8 +15,7 @@ public final class Outputs {
     public static AudioOutput open(int rateHz, int blockFrames) {
         try {
             return CardOutput.open(rateHz, BLOCKS_AHEAD * blockFrames);
-        } catch (LineUnavailableException none) {
-            LOG.info("no sound card ({}); playing by the clock", none.getMessage());
+        } catch (LineUnavailableException thereIsNone) {
             return clock(rateHz, blockFrames);
         }
     }

@@ -154,11 +154,20 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             boolean main = kind == LaneScore.MAIN || kind == LaneScore.SLIDE;
             boolean selected = main && !repeat && selection.contains(new Cell(lane.row(), step));
             double band = bass ? 22 : place.height();
-            double narrow = kind == LaneScore.ROLLED || kind == LaneScore.GRACE ? 0.62 : 1;
-            double full = bass ? 7 : 11;
-            double width = Math.min(full, Math.max(3, geometry.stepWidth(lane.row()) * 0.9)) * narrow;
+            double width = seedWidth(lane, step, kind);
             seeds.add(new Seed(lane.row(), step, x, y, GridGeometry.seedHeight(velocity, band), width, family, look, main, selected));
             lengthLine(lane, step, x, end, y, family, look, kind);
+        }
+
+        /** As wide as there is room for: a roll's seeds share its span. */
+        private double seedWidth(LaneScore lane, int step, int kind) {
+            double full = lane.isBass() ? 7 : 11;
+            double room = geometry.stepWidth(lane.row()) * 0.9;
+            Hit hit = pattern.lane(lane.row()).at(step).orElseThrow();
+            if (hit.roll().isPresent()) {
+                room = Math.min(room, 0.85 * geometry.stepWidth(lane.row()) * hit.roll().get().spanSteps() / hit.roll().get().count());
+            }
+            return Math.max(2.5, Math.min(kind == LaneScore.ROLLED || kind == LaneScore.GRACE ? 0.62 * full : full, room));
         }
 
         private void lengthLine(LaneScore lane, int step, double x, long end, double y, Family family, Look look, int kind) {

@@ -50,14 +50,13 @@ final class InspectorPane extends VBox {
 
     private final Label rowTitle = strong("");
     private final Label rowPlace = second("");
-    private final ValueField level = new ValueField("Level", -60, 12, 0.5, 0,
-            v -> String.format(Locale.ROOT, "%+.1f dB", v), ValueField::number);
-    private final ValueField pan = new ValueField("Pan", -100, 100, 1, 0, InspectorPane::panText, ValueField::number);
-    private final ValueField send = ValueField.whole("Reverb send", 0, 100, 0, " %");
+    private ValueField level;
+    private ValueField pan;
+    private ValueField send;
 
-    private final TextField patternName = new TextField();
-    private final ValueField patternLength = ValueField.whole("Length", 1, Pattern.MAX_LENGTH, 16, " steps");
-    private final ComboBox<String> stepValue = new ComboBox<>();
+    private TextField patternName;
+    private ValueField patternLength;
+    private ComboBox<String> stepValue;
     private final Label lineUp = new Label();
     private final Label duration = new Label();
     private boolean updating;
@@ -74,10 +73,7 @@ final class InspectorPane extends VBox {
             tabLine.getChildren().add(tab(titles[i], i));
         }
         buildHitPage();
-        buildRowPage();
-        buildPatternPage();
-        VBox page = new VBox(hitPage, rowPage, patternPage);
-        getChildren().addAll(tabLine, page);
+        getChildren().addAll(tabLine, hitPage, rowPage, patternPage);
         show(0);
     }
 
@@ -92,7 +88,19 @@ final class InspectorPane extends VBox {
         return tab;
     }
 
+    /** Pages other than the first are built when they are first shown: their controls are slow to make. */
     private void show(int index) {
+        if (pages.get(index).getChildren().isEmpty()) {
+            if (index == 1) {
+                buildRowPage();
+                updateRow();
+            } else {
+                buildPatternPage();
+                updating = true;
+                updatePattern();
+                updating = false;
+            }
+        }
         for (int i = 0; i < pages.size(); i++) {
             pages.get(i).setVisible(i == index);
             pages.get(i).setManaged(i == index);
@@ -126,6 +134,9 @@ final class InspectorPane extends VBox {
     }
 
     private void buildRowPage() {
+        level = new ValueField("Level", -60, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), ValueField::number);
+        pan = new ValueField("Pan", -100, 100, 1, 0, InspectorPane::panText, ValueField::number);
+        send = ValueField.whole("Reverb send", 0, 100, 0, " %");
         level.onAsk((value, gesture) -> strip("Set level", presenter.row().strip().withLevelDb(value), gesture));
         pan.onAsk((value, gesture) -> strip("Set pan", presenter.row().strip().withPan(value / 100), gesture));
         send.onAsk((value, gesture) -> strip("Set reverb send", presenter.row().strip().withSend(value / 100), gesture));
@@ -139,6 +150,9 @@ final class InspectorPane extends VBox {
     }
 
     private void buildPatternPage() {
+        patternName = new TextField();
+        patternLength = ValueField.whole("Length", 1, Pattern.MAX_LENGTH, 16, " steps");
+        stepValue = new ComboBox<>();
         patternName.setId("pattern-name");
         patternName.setAccessibleText("Pattern name");
         patternName.setOnAction(event -> rename());
@@ -222,6 +236,9 @@ final class InspectorPane extends VBox {
     }
 
     private void updateRow() {
+        if (rowPage.getChildren().isEmpty()) {
+            return;
+        }
         Row row = presenter.row();
         rowTitle.setText(row.name());
         rowPlace.setText(row.family().title() + (row.isBass() ? ", MIDI channel " + row.midiChannel()
@@ -232,6 +249,9 @@ final class InspectorPane extends VBox {
     }
 
     private void updatePattern() {
+        if (patternPage.getChildren().isEmpty()) {
+            return;
+        }
         Optional<Pattern> pattern = presenter.pattern();
         patternPage.setDisable(pattern.isEmpty());
         pattern.ifPresent(p -> {

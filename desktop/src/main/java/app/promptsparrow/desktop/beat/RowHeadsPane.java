@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
@@ -15,7 +16,6 @@ import javafx.css.PseudoClass;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -77,13 +77,14 @@ final class RowHeadsPane extends VBox {
             presenter.audition(id, (int) Math.round(120 - 80 * event.getY() / 18));
             presenter.chooseRow(id);
         });
-        head.mark.setTooltip(new Tooltip("Press to hear it, harder towards the top"));
+        Tips.on(head.mark, "Press to hear it, harder towards the top");
         head.name.getStyleClass().add("row-name");
         head.lane.getStyleClass().add("second");
+        Tips.on(head.lane, () -> presenter.pattern().filter(p -> !laneText(p, id).isEmpty()).map(p -> laneTip(p, id)).orElse(""));
         head.mute.getStyleClass().add("row-switch");
         head.solo.getStyleClass().add("row-switch");
-        head.mute.setTooltip(new Tooltip("Mute"));
-        head.solo.setTooltip(new Tooltip("Solo"));
+        Tips.on(head.mute, "Mute");
+        Tips.on(head.solo, "Solo");
         head.mute.setFocusTraversable(false);
         head.solo.setFocusTraversable(false);
         head.mute.setOnAction(event -> presenter.apply(new Edit.SetMuted(id, head.mute.isSelected())));
@@ -96,7 +97,7 @@ final class RowHeadsPane extends VBox {
         head.solo.setMinWidth(Region.USE_PREF_SIZE);
         HBox switches = new HBox(2, head.mute, head.solo);
         switches.setAlignment(javafx.geometry.Pos.CENTER);
-        switches.setMaxHeight(26);
+        switches.setMaxHeight(18);
         head.box.getChildren().addAll(head.mark, head.name, head.lane, gap, switches);
         head.box.setOnMousePressed(event -> presenter.chooseRow(id));
         return head;
@@ -119,13 +120,12 @@ final class RowHeadsPane extends VBox {
         toggle(head.box, "silent", !presenter.project().kit().isHeard(row));
         String own = presenter.pattern().map(p -> laneText(p, row.id())).orElse("");
         head.lane.setText(own);
-        head.lane.setTooltip(own.isEmpty() ? null : new Tooltip(laneTip(presenter.pattern().orElseThrow(), row.id())));
     }
 
     private static String laneText(Pattern pattern, RowId row) {
         Lane lane = pattern.lane(row);
         String length = lane.isFree() ? "·" + lane.length().getAsInt() : "";
-        return (length + lane.step().map(step -> " " + step).orElse("")).strip();
+        return (length + lane.step().filter(step -> !step.equals(pattern.step())).map(step -> " " + step).orElse("")).strip();
     }
 
     private String laneTip(Pattern pattern, RowId row) {

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
@@ -15,7 +16,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -87,6 +87,9 @@ final class SlotsPane extends VBox {
         card.button.setFocusTraversable(false);
         card.button.setOnMouseClicked(event ->
                 presenter.chooseSlot(new SlotRef(presenter.shown().bank(), slot), event.isControlDown()));
+        Tips.on(card.button, () -> presenter.project().banks().get(presenter.shown().bank()).at(slot)
+                .map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.")
+                .orElse("Empty: press to make a pattern here"));
         card.button.widthProperty().addListener(observable -> draw(card));
         return card;
     }
@@ -107,8 +110,6 @@ final class SlotsPane extends VBox {
             card.key.setText(Bank.slotKey(slot));
             card.name.setText(pattern.map(Pattern::name).orElse(""));
             card.button.setAccessibleText("Slot " + Bank.slotKey(slot) + ": " + pattern.map(Pattern::name).orElse("empty"));
-            card.button.setTooltip(new Tooltip(pattern.map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.")
-                    .orElse("Empty: press to make a pattern here")));
             draw(card, pattern.orElse(null));
         }
         playState = "";
@@ -131,7 +132,7 @@ final class SlotsPane extends VBox {
         add.getStyleClass().add("bank-tab");
         add.setId("add-bank");
         add.setAccessibleText("Add a bank");
-        add.setTooltip(new Tooltip("Add a bank"));
+        Tips.on(add, "Add a bank");
         add.setFocusTraversable(false);
         add.setOnAction(event -> presenter.addBank());
         Region gap = new Region();

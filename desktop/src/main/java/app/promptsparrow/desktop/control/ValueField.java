@@ -7,7 +7,6 @@ import java.util.function.Function;
 import javafx.scene.Cursor;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
@@ -58,7 +57,7 @@ public final class ValueField extends VBox {
         name.setText(title);
         name.getStyleClass().add("value-name");
         name.setCursor(Cursor.V_RESIZE);
-        name.setTooltip(new Tooltip("Drag up or down; double press for " + format.apply(usual)));
+        Tips.on(name, "Drag up or down; double press for " + format.apply(usual));
         name.setLabelFor(text);
         text.getStyleClass().add("value-field");
         text.setPrefColumnCount(6);

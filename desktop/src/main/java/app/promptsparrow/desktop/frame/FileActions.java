@@ -1,8 +1,8 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.store.ProjectStore;
-import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
@@ -21,7 +21,6 @@ import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import javafx.application.Platform;
-import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -29,8 +28,6 @@ import org.slf4j.LoggerFactory;
  * sentence and leaves the open project as it is. Owned by the UI thread.
  */
 final class FileActions {
-
-    private static final Logger LOG = LoggerFactory.getLogger(FileActions.class);
 
     private final ProjectStore store;
     private final BeatPresenter presenter;
@@ -215,12 +212,12 @@ final class FileActions {
             try {
                 then = work.run();
             } catch (FileProblem problem) {
-                LOG.info("refused: {}", problem.getMessage(), problem);
+                LoggerFactory.getLogger(FileActions.class).info("refused: {}", problem.getMessage(), problem);
                 then = () -> questions.problem(problem.getMessage());
             } catch (IllegalArgumentException refused) {
                 then = () -> questions.problem(refused.getMessage());
             } catch (RuntimeException | OutOfMemoryError fault) {
-                LOG.error("a fault while working on a file", fault);
+                LoggerFactory.getLogger(FileActions.class).error("a fault while working on a file", fault);
                 then = () -> questions.problem("Something went wrong inside the program; the log has the details, and the open project is as it was.");
             }
             Runnable finished = then;

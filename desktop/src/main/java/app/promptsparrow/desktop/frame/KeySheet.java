@@ -24,6 +24,9 @@ final class KeySheet extends VBox {
         close.getStyleClass().add("second");
         Map<String, List<KeyTable.Line>> groups = new LinkedHashMap<>();
         for (KeyTable.Line line : table.lines()) {
+            if (line.shown().isEmpty()) {
+                continue; // one of several keys that another line tells together
+            }
             groups.computeIfAbsent(line.group(), group -> new java.util.ArrayList<>()).add(line);
         }
         FlowPane columns = new FlowPane(34, 18);

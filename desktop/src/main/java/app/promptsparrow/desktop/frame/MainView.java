@@ -7,6 +7,7 @@ import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.beat.BeatView;
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.desktop.theme.Theme;
@@ -21,7 +22,6 @@ import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
@@ -46,7 +46,7 @@ public final class MainView extends StackPane {
     private final FileActions files;
     private final Settings settings;
     private final KeyTable keys;
-    private final KeySheet keySheet;
+    private KeySheet keySheet;
     private Theme theme;
 
     /** With real dialogs. */
@@ -69,13 +69,11 @@ public final class MainView extends StackPane {
         Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings));
         files = new FileActions(store, presenter, questions, worker, presenter::tell);
         keys = keys();
-        keySheet = new KeySheet(keys);
-        keySheet.setVisible(false);
         BorderPane frame = new BorderPane(beat);
         frame.setTop(transport);
         frame.setLeft(rail());
         frame.setBottom(status);
-        getChildren().addAll(frame, keySheet);
+        getChildren().add(frame);
         getStylesheets().setAll(theme.styleSheets());
         fillProjectMenu();
         beat.onPointing(status::point);
@@ -128,7 +126,7 @@ public final class MainView extends StackPane {
         path.getStyleClass().add("rail-mark");
         ToggleButton button = new ToggleButton(title, path);
         button.getStyleClass().add("rail-button");
-        button.setTooltip(new Tooltip(tip));
+        Tips.on(button, tip);
         button.setFocusTraversable(false);
         return button;
     }
@@ -225,7 +223,7 @@ public final class MainView extends StackPane {
     }
 
     private void escape() {
-        if (keySheet.isVisible()) {
+        if (keySheet != null && keySheet.isVisible()) {
             toggleKeySheet();
         } else if (!files.cancel()) {
             presenter.cancel();
@@ -233,6 +231,11 @@ public final class MainView extends StackPane {
     }
 
     private void toggleKeySheet() {
+        if (keySheet == null) {
+            keySheet = new KeySheet(keys);
+            keySheet.setVisible(false);
+            getChildren().add(keySheet);
+        }
         keySheet.setVisible(!keySheet.isVisible());
     }
 

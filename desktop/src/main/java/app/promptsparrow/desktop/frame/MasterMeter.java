@@ -1,9 +1,9 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
@@ -32,7 +32,7 @@ final class MasterMeter extends HBox {
         lamp.getStyleClass().setAll("button", "clip-lamp");
         lamp.setFocusTraversable(false);
         lamp.setAccessibleText("Clip lamp");
-        lamp.setTooltip(new Tooltip("Lights when the music reached the limiter; press to put it out"));
+        Tips.on(lamp, "Lights when the music reached the limiter; press to put it out");
         lamp.setOnAction(event -> lamp.getStyleClass().remove("clipped"));
         setSpacing(9);
         setAlignment(javafx.geometry.Pos.CENTER);

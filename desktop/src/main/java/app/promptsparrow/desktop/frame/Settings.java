@@ -8,13 +8,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.Properties;
-import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** What is remembered from one start to the next, in the XDG configuration folder. Never fails: what cannot be read is forgotten. */
 public final class Settings {
-
-    private static final Logger LOG = LoggerFactory.getLogger(Settings.class);
 
     private final Path file;
     private final Properties values = new Properties();
@@ -25,7 +22,7 @@ public final class Settings {
             try (InputStream in = Files.newInputStream(file)) {
                 values.load(in);
             } catch (IOException | IllegalArgumentException unreadable) {
-                LOG.warn("settings in {} cannot be read and are forgotten", file, unreadable);
+                LoggerFactory.getLogger(Settings.class).warn("settings in {} cannot be read and are forgotten", file, unreadable);
             }
         }
     }
@@ -82,7 +79,7 @@ public final class Settings {
                 values.store(out, "Prompt Sparrow");
             }
         } catch (IOException notKept) {
-            LOG.warn("settings cannot be written to {}", file, notKept);
+            LoggerFactory.getLogger(Settings.class).warn("settings cannot be written to {}", file, notKept);
         }
     }
 }

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.play.TapTempo;
@@ -13,11 +14,11 @@ import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.Optional;
+import javafx.scene.Group;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
-import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -25,7 +26,6 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.SVGPath;
-import javafx.scene.Group;
 
 /** Above every view: project, transport, the large position, tempo, meter, swing, key, master meter. */
 final class TransportBar extends HBox {
@@ -83,7 +83,7 @@ final class TransportBar extends HBox {
     private VBox project() {
         projectMenu.getStyleClass().add("project-name");
         projectMenu.setId("project-menu");
-        projectMenu.setTooltip(new Tooltip("New, open, save, export"));
+        Tips.on(projectMenu, "New, open, save, export");
         projectMenu.setMinWidth(60);
         state.getStyleClass().add("second");
         state.setId("save-state");
@@ -99,14 +99,14 @@ final class TransportBar extends HBox {
         play.setId("play");
         play.setGraphic(glyph());
         play.setAccessibleText("Play");
-        play.setTooltip(new Tooltip("Play or stop (Space)"));
+        Tips.on(play, "Play or stop (Space)");
         play.setOnAction(event -> presenter.playOrStop());
         Button stop = new Button();
         stop.getStyleClass().addAll("transport-button", "stop");
         stop.setId("stop");
         stop.setGraphic(glyph());
         stop.setAccessibleText("Stop");
-        stop.setTooltip(new Tooltip("Stop"));
+        Tips.on(stop, "Stop");
         stop.setOnAction(event -> presenter.stop());
         play.setFocusTraversable(false);
         stop.setFocusTraversable(false);
@@ -134,7 +134,7 @@ final class TransportBar extends HBox {
     private HBox tempoLine() {
         Button tap = new Button("tap");
         tap.setId("tap");
-        tap.setTooltip(new Tooltip("Press in time with the music to set the tempo"));
+        Tips.on(tap, "Press in time with the music to set the tempo");
         tap.setFocusTraversable(false);
         tap.setMinWidth(USE_PREF_SIZE);
         tap.setStyle("-fx-padding: 2 10;");
@@ -166,7 +166,8 @@ final class TransportBar extends HBox {
     private VBox swingBox() {
         swing.textField().setId("swing");
         swing.textField().getStyleClass().add("big-value");
-        swing.textField().setPrefWidth(60);
+        swing.textField().setMinWidth(64);
+        swing.textField().setPrefWidth(64);
         swing.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         HBox line = (HBox) swing.getChildren().remove(0);
         VBox box = new VBox(line.getChildren().remove(0), line.getChildren().remove(0));
@@ -182,8 +183,8 @@ final class TransportBar extends HBox {
     }
 
     private void wireValues() {
-        tempo.setTooltip(new Tooltip("Tempo, 20 to 400 beats a minute. Arrow keys step it, Shift by 10."));
-        meter.setTooltip(new Tooltip("Meter: 1 to 32 over 4, 8 or 16"));
+        Tips.on(tempo, "Tempo, 20 to 400 beats a minute. Arrow keys step it, Shift by 10.");
+        Tips.on(meter, "Meter: 1 to 32 over 4, 8 or 16");
         commit(tempo, () -> ValueField.number(tempo.getText()).filter(v -> v >= 20 && v <= 400)
                 .ifPresentOrElse(v -> presenter.apply(new Edit.SetTempo(Tempo.ofBpm(v))),
                         () -> presenter.tell("a tempo is 20 to 400 BPM")));

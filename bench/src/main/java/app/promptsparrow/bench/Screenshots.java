@@ -1,0 +1,153 @@
+package app.promptsparrow.bench;
+
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.frame.Settings;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.Outputs;
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import javafx.animation.AnimationTimer;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+
+/** Makes the pictures of {@code docs/screenshots} from the demo project, by {@code tools/screenshots}. */
+public final class Screenshots {
+
+    private Screenshots() {
+    }
+
+    public static void main(String[] arguments) {
+        Application.launch(Pictures.class, arguments);
+    }
+
+    /** The application that takes them. */
+    public static final class Pictures extends Application {
+
+        private static final int PULSES_BETWEEN = 8;
+
+        private record Shot(String name, double width, double height, Runnable before) {
+        }
+
+        private final ExecutorService worker = Executors.newSingleThreadExecutor();
+        private final Deque<Shot> shots = new ArrayDeque<>();
+        private ProjectStore store;
+        private Player player;
+        private MainView view;
+        private Stage stage;
+        private Path folder;
+
+        @Override
+        public void start(Stage window) throws IOException {
+            stage = window;
+            folder = Path.of(getParameters().getUnnamed().get(0));
+            Files.createDirectories(folder);
+            Theme.loadFonts();
+            Engine engine = new Engine(48_000);
+            player = new Player(engine, worker, Platform::runLater);
+            player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
+            store = new ProjectStore(DemoProject.make());
+            view = new MainView(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), worker);
+            stage.setScene(new Scene(view, 1_280, 800));
+            stage.show();
+            view.focusGrid();
+            plan();
+            new AnimationTimer() {
+                private int pulses;
+
+                @Override
+                public void handle(long now) {
+                    view.pulse(now);
+                    if (player.isReady() && ++pulses % PULSES_BETWEEN == 0) {
+                        next(pulses / PULSES_BETWEEN);
+                    }
+                }
+            }.start();
+        }
+
+        private void plan() {
+            shots.add(new Shot("beat-dusk", 1_280, 800, () -> {
+                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 8);
+                view.presenter().plantAtCursor();
+            }));
+            shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> press("#tab-pattern")));
+            shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().chooseSlot(new SlotRef(0, 1), true)));
+            shots.add(new Shot("beat-small", 1_024, 640, () -> view.presenter().chooseSlot(new SlotRef(1, 4), true)));
+            shots.add(new Shot("beat-dawn", 1_280, 800, () -> {
+                press("#tab-row");
+                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                press("#theme");
+            }));
+            shots.add(new Shot("keys", 1_280, 800, () -> {
+                press("#theme");
+                KeyEvent key = new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.F1, false, false, false, false);
+                view.fireEvent(key);
+            }));
+            shots.add(new Shot("empty", 1_280, 800, () -> {
+                view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.F1, false, false, false, false));
+                press("#tab-hit");
+                store.open(Project.untitled(), java.util.Optional.empty());
+            }));
+        }
+
+        private void press(String id) {
+            ((ButtonBase) view.lookup(id)).fire();
+        }
+
+        private void next(int turn) {
+            Shot shot = shots.peek();
+            if (shot == null) {
+                player.close();
+                worker.shutdown();
+                Platform.exit();
+                return;
+            }
+            if (turn % 2 == 1) {
+                stage.getScene().getWindow().setWidth(shot.width);
+                stage.getScene().getWindow().setHeight(shot.height);
+                shot.before.run();
+            } else {
+                shots.remove();
+                write(shot.name);
+            }
+        }
+
+        private void write(String name) {
+            WritableImage image = stage.getScene().snapshot(null);
+            int width = (int) image.getWidth();
+            int height = (int) image.getHeight();
+            BufferedImage picture = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+            for (int y = 0; y < height; y++) {
+                for (int x = 0; x < width; x++) {
+                    picture.setRGB(x, y, image.getPixelReader().getArgb(x, y));
+                }
+            }
+            try {
+                ImageIO.write(picture, "png", folder.resolve(name + ".png").toFile());
+                System.out.println(name);
+            } catch (IOException problem) {
+                throw new java.io.UncheckedIOException(problem);
+            }
+        }
+    }
+}
