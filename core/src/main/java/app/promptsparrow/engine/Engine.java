@@ -31,6 +31,7 @@ public final class Engine {
     private Playable adopted;
     private long mixedTicks;
     private long handedFrames;
+    private Thread renderThread;
     private FrameTap tap = (frame, command) -> { };
 
     /** Told at which frame the render thread took what; for tests that replay a performance offline. */
@@ -97,6 +98,7 @@ public final class Engine {
      * @param outLeft  filled from 0 to {@code frames}
      */
     public void render(float[] outLeft, float[] outRight, int frames) {
+        assert isRenderThread() : "render() belongs to " + renderThread + "; give each thread an engine of its own";
         int done = 0;
         while (done < frames) {
             int inTick = (int) (handedFrames % Mixer.TICK);
@@ -110,6 +112,11 @@ public final class Engine {
             done += count;
             handedFrames += count;
         }
+    }
+
+    private boolean isRenderThread() {
+        renderThread = renderThread == null ? Thread.currentThread() : renderThread;
+        return renderThread == Thread.currentThread();
     }
 
     /** Mixes ahead and brings the tick that is handed out next under the ceiling. */

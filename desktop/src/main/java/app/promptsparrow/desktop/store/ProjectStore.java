@@ -17,6 +17,7 @@ public final class ProjectStore {
 
     private final List<Consumer<Project>> listeners = new ArrayList<>();
     private final List<Consumer<Project>> openListeners = new ArrayList<>();
+    private final Thread owner = Thread.currentThread();
     private History history;
     private Project saved;
     private Optional<Path> file = Optional.empty();
@@ -102,6 +103,7 @@ public final class ProjectStore {
     }
 
     private void changed() {
+        assert Thread.currentThread() == owner : "the store belongs to " + owner + "; hand the edit over with Platform.runLater";
         listeners.forEach(listener -> listener.accept(project()));
     }
 }
