@@ -147,7 +147,8 @@ public final class Engine {
     private void meter(float[] buffer, int index) {
         float peak = 0;
         for (float value : buffer) {
-            peak = Math.max(peak, Math.abs(value));
+            float size = Math.abs(value);
+            peak = size > peak ? size : peak;
         }
         news.peak(index, peak);
     }

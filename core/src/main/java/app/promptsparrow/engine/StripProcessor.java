@@ -16,6 +16,8 @@ final class StripProcessor {
     private final Svf highCut = new Svf();
     private final Svf lowShelf = new Svf();
     private final Svf highShelf = new Svf();
+    private final Svf[] filters = new Svf[4];
+    private final double[] work = new double[Mixer.TICK];
     private float drive;
     private float left;
     private float right;
@@ -55,30 +57,38 @@ final class StripProcessor {
             right = row.right;
             send = row.send;
         }
-        lowCut.glide(row.lowCut);
-        highCut.glide(row.highCut);
-        lowShelf.glide(row.lowShelf);
-        highShelf.glide(row.highShelf);
+        int active = 0;
+        active = glided(lowCut, row.lowCut, active);
+        active = glided(highCut, row.highCut, active);
+        active = glided(lowShelf, row.lowShelf, active);
+        active = glided(highShelf, row.highShelf, active);
         drive = near(drive + (row.drive - drive) * GLIDE, row.drive);
         if (drive > 0) {
             saturate();
         }
-        lowCut.process(buffer, 0, Mixer.TICK);
-        highCut.process(buffer, 0, Mixer.TICK);
-        lowShelf.process(buffer, 0, Mixer.TICK);
-        highShelf.process(buffer, 0, Mixer.TICK);
+        Svf.processAll(filters, active, buffer, work, Mixer.TICK);
         return mix(row, outLeft, outRight, outSend);
     }
 
-    /** A cubic-like soft bend, x·(27 + x²)/(27 + 9x²), that leaves quiet sounds and the loudest peaks where they are. */
+    /** Lets a filter glide and, unless it is neutral, puts it at the end of the active ones; answers how many there are. */
+    private int glided(Svf filter, Svf.Setting target, int active) {
+        filter.glide(target);
+        if (filter.isNeutral()) {
+            return active;
+        }
+        filters[active] = filter;
+        return active + 1;
+    }
+
+    /** A soft bend, x/√(1 + x²), pushed up to eightfold, that leaves a peak of 0.7 where it is. */
     private void saturate() {
         float push = 1 + 7 * drive;
-        float limit = 3;
         float at = push * 0.7f;
-        float back = 0.7f / (at * (27 + at * at) / (27 + 9 * at * at));
+        float back = (float) (0.7 / (at / Math.sqrt(1 + at * at)));
+        float[] b = buffer;
         for (int i = 0; i < Mixer.TICK; i++) {
-            float x = Math.max(-limit, Math.min(limit, buffer[i] * push));
-            buffer[i] = x * (27 + x * x) / (27 + 9 * x * x) * back;
+            float x = b[i] * push;
+            b[i] = x / (float) Math.sqrt(1 + x * x) * back;
         }
     }
 
@@ -95,7 +105,8 @@ final class StripProcessor {
                 float x = in[i];
                 outLeft[i] += x * l;
                 outRight[i] += x * r;
-                peak = Math.max(peak, Math.abs(x));
+                float size = Math.abs(x);
+                peak = size > peak ? size : peak;
             }
         } else {
             float stepLeft = (toLeft - left) / Mixer.TICK;
@@ -104,7 +115,8 @@ final class StripProcessor {
                 float x = in[i];
                 outLeft[i] += x * (left + stepLeft * i);
                 outRight[i] += x * (right + stepRight * i);
-                peak = Math.max(peak, Math.abs(x));
+                float size = Math.abs(x);
+                peak = size > peak ? size : peak;
             }
         }
         if (send != 0 || toSend != 0) {

@@ -28,7 +28,10 @@ public final class Limiter {
     public void see(float[] left, float[] right, int frames) {
         float peak = 0;
         for (int i = 0; i < frames; i++) {
-            peak = Math.max(peak, Math.max(Math.abs(left[i]), Math.abs(right[i])));
+            float l = Math.abs(left[i]);
+            float r = Math.abs(right[i]);
+            float size = l > r ? l : r;
+            peak = size > peak ? size : peak;
         }
         System.arraycopy(allowed, 1, allowed, 0, AHEAD);
         allowed[AHEAD] = peak > CEILING ? CEILING / peak : 1;

@@ -125,6 +125,95 @@ public final class Svf {
         a3 = g * a2;
     }
 
+    /**
+     * Filters in place by several filters one after the other. Pairs share a loop, so that the processor works on both at
+     * once while each waits for its own value of the frame before. The numbers are made doubles beforehand: the single
+     * conversions of the processor wait for their register's old value and would chain everything up.
+     *
+     * @param filters the first {@code count} are used; none of them neutral
+     * @param work    at least {@code frames} long, overwritten
+     */
+    public static void processAll(Svf[] filters, int count, float[] buffer, double[] work, int frames) {
+        if (count == 0) {
+            return;
+        }
+        for (int i = 0; i < frames; i++) {
+            work[i] = buffer[i];
+        }
+        int next = 0;
+        for (; next + 1 < count; next += 2) {
+            processTwo(filters[next], filters[next + 1], work, frames);
+        }
+        if (next < count) {
+            processOne(filters[next], work, frames);
+        }
+        for (int i = 0; i < frames; i++) {
+            buffer[i] = (float) work[i];
+        }
+    }
+
+    private static void processOne(Svf p, double[] work, int frames) {
+        double c1 = p.a1;
+        double c2 = p.a2;
+        double c3 = p.a3;
+        double m0 = p.m0;
+        double m1 = p.m1;
+        double m2 = p.m2;
+        double p1 = p.band;
+        double p2 = p.low;
+        for (int i = 0; i < frames; i++) {
+            double x = work[i];
+            double v3 = x - p2;
+            double v1 = c1 * p1 + c2 * v3;
+            double v2 = p2 + c2 * p1 + c3 * v3;
+            p1 = 2 * v1 - p1;
+            p2 = 2 * v2 - p2;
+            work[i] = m0 * x + m1 * v1 + m2 * v2;
+        }
+        p.keep(p1, p2);
+    }
+
+    private static void processTwo(Svf p, Svf q, double[] work, int frames) {
+        double p1 = p.band;
+        double p2 = p.low;
+        double q1 = q.band;
+        double q2 = q.low;
+        double pc1 = p.a1;
+        double pc2 = p.a2;
+        double pc3 = p.a3;
+        double qc1 = q.a1;
+        double qc2 = q.a2;
+        double qc3 = q.a3;
+        double pm0 = p.m0;
+        double pm1 = p.m1;
+        double pm2 = p.m2;
+        double qm0 = q.m0;
+        double qm1 = q.m1;
+        double qm2 = q.m2;
+        for (int i = 0; i < frames; i++) {
+            double x = work[i];
+            double v3 = x - p2;
+            double v1 = pc1 * p1 + pc2 * v3;
+            double v2 = p2 + pc2 * p1 + pc3 * v3;
+            p1 = 2 * v1 - p1;
+            p2 = 2 * v2 - p2;
+            double y = pm0 * x + pm1 * v1 + pm2 * v2;
+            double w3 = y - q2;
+            double w1 = qc1 * q1 + qc2 * w3;
+            double w2 = q2 + qc2 * q1 + qc3 * w3;
+            q1 = 2 * w1 - q1;
+            q2 = 2 * w2 - q2;
+            work[i] = qm0 * y + qm1 * w1 + qm2 * w2;
+        }
+        p.keep(p1, p2);
+        q.keep(q1, q2);
+    }
+
+    private void keep(double bandState, double lowState) {
+        band = Math.abs(bandState) < TINY ? 0 : bandState;
+        low = Math.abs(lowState) < TINY ? 0 : lowState;
+    }
+
     /** Filters {@code frames} values in place; nothing if neutral. */
     public void process(float[] buffer, int from, int frames) {
         if (neutral) {
@@ -147,7 +236,6 @@ public final class Svf {
             s2 = 2 * v2 - s2;
             buffer[i] = (float) (x0 * x + x1 * v1 + x2 * v2);
         }
-        band = Math.abs(s1) < TINY ? 0 : s1;
-        low = Math.abs(s2) < TINY ? 0 : s2;
+        keep(s1, s2);
     }
 }
