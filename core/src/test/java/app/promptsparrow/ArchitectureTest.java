@@ -15,7 +15,7 @@ import java.util.List;
 class ArchitectureTest {
 
     private static final List<String> ORDER = List.of("time", "kit", "pattern", "project", "score", "sound", "engine",
-            "chart", "midi", "file", "export", "demo");
+            "chart", "prompt", "midi", "file", "export", "demo");
 
     @ArchTest
     static final ArchRule packages_use_only_those_above_them = order();

@@ -8,7 +8,11 @@ import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.prompt.PromptException;
+import app.promptsparrow.prompt.PromptReader;
 import java.nio.file.Path;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.ArgGroup;
@@ -19,7 +23,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** {@code new OUT}: writes a new project. */
-@Command(name = "new", mixinStandardHelpOptions = true, description = "Writes a new project: empty, from a chart, or the demo.")
+@Command(name = "new", mixinStandardHelpOptions = true, description = "Writes a new project: empty, from a chart, from words, or the demo.")
 final class NewCommand implements Callable<Integer> {
 
     @Spec
@@ -38,6 +42,9 @@ final class NewCommand implements Callable<Integer> {
         @Option(names = "--chart", paramLabel = "TXT", description = "Patterns from chart text.")
         private Path chart;
 
+        @Option(names = "--prompt", paramLabel = "WORDS", description = "One pattern from a prompt line, such as 'kick quarters, snare backbeat'.")
+        private String prompt;
+
         @Option(names = "--demo", description = "The demo project.")
         private boolean demo;
     }
@@ -46,9 +53,20 @@ final class NewCommand implements Callable<Integer> {
     public Integer call() throws FileProblem {
         Kit kit = BuiltInKits.named(kitName).orElseThrow(() -> new InputProblem("there is no built-in kit '" + kitName
                 + "'; the kits are: " + BuiltInKits.all().stream().map(Kit::name).toList()));
-        Project project = content == null ? Project.untitled(kit) : content.demo ? DemoProject.make() : fromChart(content.chart, kit);
+        Project project = content == null ? Project.untitled(kit) : content.demo ? DemoProject.make()
+                : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
         ProjectFile.save(project, out);
         return 0;
+    }
+
+    private static Project fromPrompt(String line, Kit kit) {
+        Project project = Project.untitled(kit);
+        Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
+        try {
+            return PromptReader.read(line, project, pattern).toEdit(pattern).apply(project);
+        } catch (PromptException wrong) {
+            throw new InputProblem("--prompt, " + wrong.getMessage());
+        }
     }
 
     private static Project fromChart(Path chart, Kit kit) throws FileProblem {

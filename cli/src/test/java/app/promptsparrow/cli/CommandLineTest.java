@@ -63,6 +63,16 @@ class CommandLineTest {
     }
 
     @Test
+    void words_become_a_project() {
+        assertThat(run("new", path("w.sparrow"), "--prompt", "kick quarters, snare backbeat accent")).isZero();
+        assertThat(run("chart", path("w.sparrow"))).isZero();
+        assertThat(out.toString()).contains("Kick  |x---|x---|x---|x---|").contains("Snare |----|X---|----|X---|");
+        assertThat(run("new", path("v.sparrow"), "--prompt", "kick sideways")).isEqualTo(1);
+        assertThat(err.toString()).startsWith("--prompt, column 6: 'sideways' is not understood");
+        assertThat(run("new", path("v.sparrow"), "--prompt", "kick 1", "--demo")).isEqualTo(2);
+    }
+
+    @Test
     void bad_input_is_one_sentence_and_exit_code_1() throws Exception {
         Files.writeString(folder.resolve("bad.txt"), "# Fog\nKick |x-q-|\n");
         assertThat(run("new", path("x.sparrow"), "--chart", path("bad.txt"))).isEqualTo(1);
