@@ -2,6 +2,9 @@ package app.promptsparrow.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.project.Project;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.PrintWriter;
@@ -107,8 +110,22 @@ class CommandLineTest {
     }
 
     @Test
+    void a_project_is_checked_for_damage_and_for_what_is_missing() throws Exception {
+        String demo = demo();
+        assertThat(run("check", demo)).isZero();
+        assertThat(out.toString()).contains("nothing is damaged");
+        Project project = ProjectFile.open(Path.of(demo));
+        Kit without = new Kit("Less", project.kit().rows().subList(1, 14), project.kit().reverb());
+        ProjectFile.save(project.withKit(without), Path.of(path("less.sparrow")));
+        assertThat(run("check", path("less.sparrow"))).isEqualTo(1);
+        assertThat(out.toString()).contains("pattern 'Wake' has 7 hits for row id 1, which the kit lacks");
+        Files.writeString(folder.resolve("bad.sparrow"), "x");
+        assertThat(run("check", path("bad.sparrow"))).isEqualTo(1);
+    }
+
+    @Test
     void every_command_explains_itself() {
-        for (String command : new String[] {"info", "new", "midi", "audio", "chart"}) {
+        for (String command : new String[] {"info", "new", "midi", "audio", "chart", "check"}) {
             assertThat(run(command, "--help")).isZero();
             assertThat(out.toString()).contains("Usage: sparrow " + command);
         }
