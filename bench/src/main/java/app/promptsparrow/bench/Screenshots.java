@@ -43,7 +43,7 @@ public final class Screenshots {
     /** The application that takes them. */
     public static final class Pictures extends Application {
 
-        private static final int PULSES_BETWEEN = 8;
+        private static final int PULSES_BETWEEN = 40;
 
         private record Shot(String name, double width, double height, Runnable before) {
         }
@@ -89,8 +89,12 @@ public final class Screenshots {
                 view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
                 view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 8);
                 view.presenter().plantAtCursor();
+                view.presenter().playOrStop();
             }));
-            shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> press("#tab-pattern")));
+            shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> {
+                view.presenter().stop();
+                press("#tab-pattern");
+            }));
             shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().chooseSlot(new SlotRef(0, 1), true)));
             shots.add(new Shot("beat-small", 1_024, 640, () -> view.presenter().chooseSlot(new SlotRef(1, 4), true)));
             shots.add(new Shot("beat-dawn", 1_280, 800, () -> {

@@ -81,8 +81,8 @@ public final class BeatView extends BorderPane {
         headScroll.vvalueProperty().addListener((observable, was, is) -> gridScroll.setVvalue(is.doubleValue()));
         gridScroll.hvalueProperty().addListener(observable -> scrollRuler());
         gridScroll.viewportBoundsProperty().addListener(observable -> {
-            grid.setViewport(gridScroll.getViewportBounds().getWidth(), gridScroll.getViewportBounds().getHeight());
-            dirty = true;
+            // Fires at every layout, also when a row head lights up; only a new size is worth a redraw.
+            dirty |= grid.setViewport(gridScroll.getViewportBounds().getWidth(), gridScroll.getViewportBounds().getHeight());
             scrollRuler();
         });
     }

@@ -43,6 +43,7 @@ final class GridPane extends Pane {
     private double viewportHeight = 400;
     private boolean deleteHeld;
     private boolean deleteUsed;
+    private int redraws;
     private java.util.function.Consumer<Optional<Cell>> pointed = cell -> { };
 
     GridPane(BeatPresenter presenter, Theme theme) {
@@ -54,6 +55,7 @@ final class GridPane extends Pane {
         setAccessibleRole(AccessibleRole.NODE);
         playhead.getStyleClass().add("playhead");
         playhead.setMouseTransparent(true);
+        playhead.setManaged(false); // placed by pulse(), not by the layout
         playhead.setVisible(false);
         lights.setMouseTransparent(true);
         band.setMouseTransparent(true);
@@ -96,13 +98,22 @@ final class GridPane extends Pane {
         theme = to;
     }
 
-    /** How much room there is; the pattern fills the width, at least 9 pixels a step. */
-    void setViewport(double width, double height) {
-        if (width != viewportWidth || height != viewportHeight) {
-            viewportWidth = width;
-            viewportHeight = height;
-            redraw();
-        }
+    /** How much room there is; the pattern fills the width, at least 9 pixels a step. Answers whether that is new. */
+    boolean setViewport(double width, double height) {
+        boolean changed = width != viewportWidth || height != viewportHeight;
+        viewportWidth = width;
+        viewportHeight = height;
+        return changed;
+    }
+
+    /** How often the scene was drawn, for tests: playing must not draw it. */
+    int redraws() {
+        return redraws;
+    }
+
+    /** The seeds that are lit now, for tests. */
+    int litSeeds() {
+        return lit.size();
     }
 
     private void press(MouseEvent event) {
@@ -146,6 +157,7 @@ final class GridPane extends Pane {
     }
 
     void redraw() {
+        redraws++;
         Optional<Pattern> pattern = presenter.pattern();
         lit.clear();
         if (pattern.isEmpty()) {
@@ -208,11 +220,17 @@ final class GridPane extends Pane {
         if (scene == null || !geometry.pattern().id().equals(pattern)) {
             return;
         }
+        double now = playhead.getLayoutX() - LABELS; // of a lane's repeats and a roll's hits it is the one the playhead is at
+        GridScene.Seed nearest = null;
         for (GridScene.Seed seed : scene.seeds()) {
-            if (seed.row().value() == rowId && seed.step() == step && seed.look() == GridScene.Look.SOLID) {
-                GridPainter.lit(lights.getGraphicsContext2D(), seed, theme, LABELS);
-                lit.add(new Lit(seed, timeNs + LIT_NS));
+            if (seed.row().value() == rowId && seed.step() == step && seed.look() != GridScene.Look.HOLLOW
+                    && (nearest == null || Math.abs(seed.x() - now) < Math.abs(nearest.x() - now))) {
+                nearest = seed;
             }
+        }
+        if (nearest != null) {
+            GridPainter.lit(lights.getGraphicsContext2D(), nearest, theme, LABELS);
+            lit.add(new Lit(nearest, timeNs + LIT_NS));
         }
     }
 

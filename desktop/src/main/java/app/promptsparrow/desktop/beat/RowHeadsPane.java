@@ -107,7 +107,6 @@ final class RowHeadsPane extends VBox {
         double height = place.map(GridGeometry.RowPlace::height).orElse(30.0);
         head.box.setMinHeight(height);
         head.box.setMaxHeight(height);
-        head.box.setPadding(new javafx.geometry.Insets(place.map(GridGeometry.RowPlace::isLadder).orElse(false) ? 8 : 0, 6, 0, 10));
         head.name.setText(row.name());
         head.mark.setStyle("-fx-background-color: -sparrow-" + Theme.role(row.family()) + ";");
         head.mark.setAccessibleText("Hear " + row.name());

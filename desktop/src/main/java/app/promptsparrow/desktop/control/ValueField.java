@@ -68,6 +68,8 @@ public final class ValueField extends VBox {
         track.getStyleClass().add("value-track");
         fill.getStyleClass().add("value-fill");
         knob.getStyleClass().add("value-knob");
+        fill.setManaged(false); // placed by placeKnob(), not by the layout
+        knob.setManaged(false);
         track.getChildren().addAll(fill, knob);
         track.setMinHeight(4);
         getChildren().addAll(line, track);

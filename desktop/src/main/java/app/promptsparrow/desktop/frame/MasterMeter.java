@@ -42,6 +42,7 @@ final class MasterMeter extends HBox {
 
     private static Pane track(Region bar) {
         bar.getStyleClass().add("meter-bar");
+        bar.setManaged(false); // placed by pulse(), not by the layout
         Pane track = new Pane(bar);
         track.getStyleClass().add("meter-track");
         track.setMinSize(WIDTH, 5);

@@ -37,6 +37,7 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.layout.Region;
 import javafx.stage.Stage;
 import javax.sound.midi.MidiSystem;
 import org.junit.jupiter.api.AfterEach;
@@ -358,8 +359,16 @@ class WindowTest {
         robot.push(KeyCode.SPACE);
         until(() -> player.now().playing() && player.now().position() > 0);
         until(() -> !text(robot, "#count").equals("1"));
-        assertThat(robot.lookup(".playhead").queryAllAs(Node.class)).anyMatch(Node::isVisible);
+        Region playhead = robot.lookup(".playhead").queryAs(Region.class);
+        assertThat(playhead.isVisible() && playhead.getWidth() > 0 && playhead.getHeight() > 100).isTrue();
+        double place = playhead.getLayoutX();
+        until(() -> playhead.getLayoutX() != place);
+        until(() -> grid(robot).litSeeds() > 0);
+        int redraws = grid(robot).redraws();
+        until(() -> playhead.getLayoutX() < place);
+        assertThat(grid(robot).redraws()).as("playing repaints nothing but what is lit").isEqualTo(redraws);
         until(() -> robot.lookup(".lit").tryQuery().isPresent());
+        until(() -> robot.lookup(".meter-bar").queryAllAs(Region.class).stream().anyMatch(bar -> bar.getWidth() > 20));
         robot.push(KeyCode.SPACE);
         until(() -> !player.now().playing());
     }
