@@ -149,7 +149,7 @@ public final class Player implements AutoCloseable {
         engine.stop();
     }
 
-    /** Lets a pattern follow the one that plays. */
+    /** Puts a pattern in the queue behind the one that plays. */
     public void queue(PatternId pattern, Switch how) {
         queued = pattern;
         publish();
