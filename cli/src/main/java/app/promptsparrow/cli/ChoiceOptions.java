@@ -5,7 +5,6 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalInt;
 import picocli.CommandLine;
 import picocli.CommandLine.Model.CommandSpec;
@@ -87,11 +86,6 @@ final class ChoiceOptions {
         return "the slots are: " + project.filledSlots().stream().map(ref -> project.banks().get(ref.bank()).name() + " "
                 + Bank.slotKey(ref.slot()) + " (" + project.at(ref).map(p -> p.name()).orElse("") + ")")
                 .reduce((a, b) -> a + ", " + b).orElse("none");
-    }
-
-    /** The one pattern meant, if one is. */
-    Optional<SlotRef> pattern(Project project) {
-        return choice(project) instanceof Choice.OnePattern one ? Optional.of(one.slot()) : Optional.empty();
     }
 
     private CommandLine.ParameterException wrong(String sentence) {

@@ -32,13 +32,6 @@ public final class Engine {
     private long mixedTicks;
     private long handedFrames;
     private Thread renderThread;
-    private FrameTap tap = (frame, command) -> { };
-
-    /** Told at which frame the render thread took what; for tests that replay a performance offline. */
-    @FunctionalInterface
-    public interface FrameTap {
-        void taken(long frame, String what);
-    }
 
     public Engine(int rateHz) {
         this.rateHz = rateHz;
@@ -158,7 +151,6 @@ public final class Engine {
         if (newest != adopted) {
             adopted = newest;
             mixer.adopt(newest);
-            tap.taken(mixer.frame(), "playable");
         }
         while (commands.hasNext()) {
             long first = commands.field(1);
@@ -172,7 +164,6 @@ public final class Engine {
                 default -> throw new IllegalStateException("unknown command");
             }
             commands.advance();
-            tap.taken(mixer.frame(), "command");
         }
     }
 
@@ -184,10 +175,5 @@ public final class Engine {
     /** Rendering thread: the number of frames handed out so far. */
     public long handedFrames() {
         return handedFrames;
-    }
-
-    /** For tests: who is told when something is taken. */
-    public void tap(FrameTap to) {
-        tap = to;
     }
 }

@@ -55,7 +55,6 @@ public final class OfflineRender {
         long most = musicFrames + tail;
         long done = 0;
         long silentFrom = 0;
-        // Frames behind the music are held back until something sounds behind them, so that silence is not written.
         while (done < most) {
             if (cancelled.getAsBoolean()) {
                 return -1;
