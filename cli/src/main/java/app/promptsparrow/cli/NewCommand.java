@@ -3,6 +3,7 @@ package app.promptsparrow.cli;
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
@@ -14,6 +15,7 @@ import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.prompt.PromptException;
 import app.promptsparrow.prompt.PromptReader;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
@@ -23,7 +25,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
 /** {@code new OUT}: writes a new project. */
-@Command(name = "new", mixinStandardHelpOptions = true, description = "Writes a new project: empty, from a chart, from words, or the demo.")
+@Command(name = "new", mixinStandardHelpOptions = true, description = "Writes a new project: empty, from a chart, from words, from MIDI, or the demo.")
 final class NewCommand implements Callable<Integer> {
 
     @Spec
@@ -32,8 +34,8 @@ final class NewCommand implements Callable<Integer> {
     @Parameters(paramLabel = "OUT", description = "The .sparrow file to write.")
     private Path out;
 
-    @Option(names = "--kit", paramLabel = "NAME", description = "A built-in kit (default: Deckhand).")
-    private String kitName = "Deckhand";
+    @Option(names = "--kit", paramLabel = "NAME", description = "A built-in kit (default: Deckhand, or the kit that a MIDI file of ours carries).")
+    private String kitName;
 
     @ArgGroup
     private Content content;
@@ -45,18 +47,28 @@ final class NewCommand implements Callable<Integer> {
         @Option(names = "--prompt", paramLabel = "WORDS", description = "One pattern from a prompt line, such as 'kick quarters, snare backbeat'.")
         private String prompt;
 
+        @Option(names = "--midi", paramLabel = "IN", description = "Patterns from a MIDI file; one of ours gives the very pattern back.")
+        private Path midi;
+
         @Option(names = "--demo", description = "The demo project.")
         private boolean demo;
     }
 
     @Override
     public Integer call() throws FileProblem {
-        Kit kit = BuiltInKits.named(kitName).orElseThrow(() -> new InputProblem("there is no built-in kit '" + kitName
-                + "'; the kits are: " + BuiltInKits.all().stream().map(Kit::name).toList()));
+        Kit kit = kitName == null ? BuiltInKits.deckhand() : BuiltInKits.named(kitName).orElseThrow(() ->
+                new InputProblem("there is no built-in kit '" + kitName + "'; the kits are: "
+                        + BuiltInKits.all().stream().map(Kit::name).toList()));
         Project project = content == null ? Project.untitled(kit) : content.demo ? DemoProject.make()
-                : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
+                : content.midi != null ? fromMidi(kit) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
         ProjectFile.save(project, out);
         return 0;
+    }
+
+    private Project fromMidi(Kit kit) throws FileProblem {
+        ImportPlan plan = ImportPlan.ofMidi(content.midi, kitName == null ? Optional.empty() : Optional.of(kit));
+        spec.commandLine().getOut().println(plan.sentence());
+        return plan.project();
     }
 
     private static Project fromPrompt(String line, Kit kit) {

@@ -6,7 +6,6 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.time.Tempo;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -24,15 +23,7 @@ public record Chart(Optional<Tempo> tempo, Optional<Key> key, Kit kit, List<Patt
 
     /** A project with these patterns in its banks, ten to a bank; its tempo and key are the chart's. */
     public Project toProject(String name) {
-        List<Bank> banks = new ArrayList<>();
-        for (int from = 0; from < patterns.size(); from += Bank.SLOTS) {
-            Bank bank = Bank.empty("Bank " + (banks.size() + 1));
-            for (int slot = 0; slot < Bank.SLOTS && from + slot < patterns.size(); slot++) {
-                bank = bank.with(slot, Optional.of(patterns.get(from + slot)));
-            }
-            banks.add(bank);
-        }
-        Project project = Project.untitled(kit).withName(name).withBanks(banks);
+        Project project = Project.untitled(kit).withName(name).withBanks(Bank.holding(patterns));
         return project.withTempo(tempo.orElse(project.tempo())).withKey(key.orElse(project.key()));
     }
 }

@@ -11,14 +11,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
-/** Rows made from a name alone, when a chart names one that the kit lacks. */
-final class NewRows {
+/** Rows made from a name alone, when a chart or a MIDI file has one that the kit lacks. */
+public final class NewRows {
 
     private NewRows() {
     }
 
     /** A new row for a kit, with the usual sound of the family that its name speaks of; empty if it speaks of none. */
-    static Optional<Row> named(String name, Kit kit) {
+    public static Optional<Row> named(String name, Kit kit) {
         return Family.ofName(name).filter(family -> kit.highestRowId() < RowId.MAX).map(family -> {
             int id = kit.highestRowId() + 1;
             if (family == Family.BASS) {

@@ -41,9 +41,10 @@ public sealed interface Choice {
     /**
      * One piece of music to be written to one file.
      *
-     * @param name for the file and for people
+     * @param name    for the file and for people
+     * @param pattern the pattern it is, with the swing and timing it has in the project; empty for several in order
      */
-    record Piece(String name, Project project, Score score) {
+    record Piece(String name, Project project, Score score, Optional<Pattern> pattern) {
     }
 
     /**
@@ -105,7 +106,7 @@ public sealed interface Choice {
                     + LineUp.costliest(pattern).stream().limit(2).map(row -> project.kit().row(row)
                     .map(r -> r.name()).orElse("a lane")).reduce((a, b) -> a + " or " + b).orElse("a lane"))) / pattern.durationUnits();
         }
-        return new Piece(pattern.name(), project, Score.passes(score, passes));
+        return new Piece(pattern.name(), project, Score.passes(score, passes), Optional.of(pattern));
     }
 
     private static Piece songPiece(Project project, Song song, OptionalInt repeat) {
@@ -113,7 +114,7 @@ public sealed interface Choice {
         for (int i = 0; i < repeat.orElse(1); i++) {
             entries.addAll(song.entries());
         }
-        return new Piece(song.name(), project, Score.song(project, new Song(song.name(), entries)));
+        return new Piece(song.name(), project, Score.song(project, new Song(song.name(), entries)), Optional.empty());
     }
 
     /** The project without any swing and timing. */

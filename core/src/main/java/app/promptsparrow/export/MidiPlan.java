@@ -1,9 +1,11 @@
 package app.promptsparrow.export;
 
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.CarriedPattern;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.midi.MidiExport;
 import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.time.GridTime;
@@ -13,6 +15,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /** MIDI files that are ready to be written. Immutable. */
@@ -38,9 +41,15 @@ public final class MidiPlan {
     public static MidiPlan of(Project project, Choice choice, OptionalInt repeat, MidiOptions options) {
         List<Ready> files = new ArrayList<>();
         for (Choice.Piece piece : choice.pieces(project, repeat, options.straight())) {
-            files.add(new Ready(piece, MidiExport.write(piece.project(), piece.score(), options, null)));
+            files.add(new Ready(piece, MidiExport.write(piece.project(), piece.score(), options,
+                    piece.pattern().flatMap(pattern -> carried(project, pattern)).orElse(null))));
         }
         return new MidiPlan(files, choice instanceof Choice.EachOfBank);
+    }
+
+    /** The pattern as it is in the project, also where the notes are written straight. */
+    private static Optional<byte[]> carried(Project project, Pattern pattern) {
+        return project.pattern(pattern.id()).map(own -> CarriedPattern.write(project, own));
     }
 
     /** Whether it writes several files, into a folder. */

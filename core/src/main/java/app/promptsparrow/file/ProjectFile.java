@@ -9,9 +9,8 @@ import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.core.util.DefaultIndenter;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
 import com.fasterxml.jackson.databind.DeserializationFeature;
-import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import java.io.FilterOutputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
@@ -51,10 +50,7 @@ public final class ProjectFile {
         ZipEntry entry = new ZipEntry(ENTRY);
         entry.setTimeLocal(NO_TIME);
         zip.putNextEntry(entry);
-        try (JsonGenerator json = JSON.createGenerator(new KeepOpen(zip))) {
-            json.setPrettyPrinter(new Layout());
-            ProjectJson.write(json, project);
-        }
+        zip.write(json(project, true));
         zip.closeEntry();
         zip.finish();
         zip.flush();
@@ -66,18 +62,47 @@ public final class ProjectFile {
      * @throws FileProblem with one sentence: the file, the place in it, what is wrong
      */
     public static Project open(Path file) throws FileProblem {
-        byte[] json = Container.read(file, ENTRY);
         try {
-            JsonNode tree = MAPPER.readTree(json);
-            return ProjectJson.read(new JsonPlace(tree, ""));
+            return parse(Container.read(file, ENTRY));
+        } catch (NotAProject wrong) {
+            throw new FileProblem(file, ENTRY + wrong.getMessage(), wrong);
+        }
+    }
+
+    /** JSON that is no project; the message begins with a blank and says where and why. */
+    static final class NotAProject extends Exception {
+        private static final long serialVersionUID = 1;
+
+        NotAProject(String message, Throwable cause) {
+            super(message, cause);
+        }
+    }
+
+    /** The project's JSON in UTF-8, over many lines for people or in one for machines. */
+    static byte[] json(Project project, boolean forPeople) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream(1 << 14);
+        try (JsonGenerator json = JSON.createGenerator(out)) {
+            if (forPeople) {
+                json.setPrettyPrinter(new Layout());
+            }
+            ProjectJson.write(json, project);
+        } catch (IOException impossible) {
+            throw new IllegalStateException(impossible); // an array takes everything
+        }
+        return out.toByteArray();
+    }
+
+    static Project parse(byte[] json) throws NotAProject {
+        try {
+            return ProjectJson.read(new JsonPlace(MAPPER.readTree(json), ""));
         } catch (JsonPlace.Wrong wrong) {
-            throw new FileProblem(file, ENTRY + " " + wrong.getMessage(), wrong);
+            throw new NotAProject(" " + wrong.getMessage(), wrong);
         } catch (JsonProcessingException broken) {
             String where = broken.getLocation() == null ? "" : " at line " + broken.getLocation().getLineNr() + ", column "
                     + broken.getLocation().getColumnNr();
-            throw new FileProblem(file, ENTRY + where + " is no valid JSON: " + firstLine(broken.getOriginalMessage()), broken);
-        } catch (IOException problem) {
-            throw FileProblem.of(file, "read", problem);
+            throw new NotAProject(where + " is no valid JSON: " + firstLine(broken.getOriginalMessage()), broken);
+        } catch (IOException broken) {
+            throw new NotAProject(" is no text in UTF-8", broken);
         }
     }
 
@@ -126,23 +151,6 @@ public final class ProjectFile {
         @Override
         public void writeEndArray(JsonGenerator json, int values) throws IOException {
             json.writeRaw(']');
-        }
-    }
-
-    /** Lets the JSON generator end without ending the ZIP. */
-    private static final class KeepOpen extends FilterOutputStream {
-        KeepOpen(OutputStream out) {
-            super(out);
-        }
-
-        @Override
-        public void write(byte[] bytes, int from, int length) throws IOException {
-            out.write(bytes, from, length);
-        }
-
-        @Override
-        public void close() throws IOException {
-            flush();
         }
     }
 }

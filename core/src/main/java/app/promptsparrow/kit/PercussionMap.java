@@ -3,7 +3,21 @@ package app.promptsparrow.kit;
 /** The General MIDI percussion map, as far as families need a usual note (MIDI Association, General MIDI Level 1). */
 public final class PercussionMap {
 
+    private static final int FIRST = 35;
+    private static final String[] NAMES = {"Low kick", "Kick", "Rim", "Snare", "Clap", "Snare 2", "Floor tom", "Closed hat",
+        "Floor tom 2", "Pedal hat", "Low tom", "Open hat", "Mid tom", "High mid tom", "Crash", "High tom", "Ride", "China",
+        "Ride bell", "Tambourine", "Splash", "Cowbell", "Crash 2", "Vibraslap percussion", "Ride 2", "High bongo", "Low bongo",
+        "Muted conga", "High conga", "Low conga", "High timbale percussion", "Low timbale percussion", "High agogo bell",
+        "Low agogo bell", "Cabasa", "Maracas", "Short whistle percussion", "Long whistle percussion", "Short guiro percussion",
+        "Long guiro percussion", "Claves", "High wood block", "Low wood block", "Muted cuica percussion", "Open cuica percussion",
+        "Muted triangle", "Open triangle"};
+
     private PercussionMap() {
+    }
+
+    /** A row name for a note: the map's instrument for 35 to 81, else {@code Percussion 90}. A family can be told from each. */
+    public static String rowName(int note) {
+        return note >= FIRST && note < FIRST + NAMES.length ? NAMES[note - FIRST] : "Percussion " + note;
     }
 
     /** The usual note of a family's first row. */

@@ -25,10 +25,10 @@ public final class MidiExport {
 
     private static final int META_TEXT_TRACK_NAME = 0x03;
     private static final int META_MARKER = 0x06;
-    private static final int META_TEMPO = 0x51;
-    private static final int META_METER = 0x58;
+    static final int META_TEMPO = 0x51;
+    static final int META_METER = 0x58;
     private static final int META_KEY = 0x59;
-    private static final int META_OURS = 0x7F;
+    static final int META_OURS = 0x7F;
 
     /**
      * A finished file.
@@ -63,7 +63,7 @@ public final class MidiExport {
     private final long leadIn;
     private final long length;
     private final Map<RowId, Integer> channels;
-    private int notes;
+    private final List<MidiNote> written = new ArrayList<>();
     private int merged;
     private int moved;
 
@@ -79,14 +79,15 @@ public final class MidiExport {
     /**
      * Writes a score that ends.
      *
-     * @param embedded a pattern's own JSON to be carried along, or null
+     * @param carried a pattern in our own form, to be carried along and given back by {@link MidiFile#pattern()} as long as
+     *                the notes are untouched; or null
      * @throws IllegalArgumentException if it has more than 15 bass rows or a gap that no MIDI file can hold
      */
-    public static Result write(Project project, Score score, MidiOptions options, byte[] embedded) {
+    public static Result write(Project project, Score score, MidiOptions options, byte[] carried) {
         if (!score.ends()) {
             throw new IllegalArgumentException("a MIDI file needs an end; choose how often the pattern repeats");
         }
-        return new MidiExport(project, score, options).write(embedded);
+        return new MidiExport(project, score, options).write(carried);
     }
 
     /** Channels of the bass rows: their own where it is free, else the next free one; never 10. */
@@ -119,15 +120,12 @@ public final class MidiExport {
         return channels;
     }
 
-    private Result write(byte[] embedded) {
+    private Result write(byte[] carried) {
         long endTick = tick(length);
         SmfWriter conductor = new SmfWriter();
-        conductor(conductor, embedded);
+        conductor(conductor);
         Map<RowId, List<Note>> byRow = collect();
         List<byte[]> chunks = new ArrayList<>();
-        if (options.type() == 1) {
-            chunks.add(conductor.toChunk(endTick));
-        }
         for (Row row : project.kit().rows()) {
             List<Note> rowNotes = byRow.get(row.id());
             if (rowNotes == null) {
@@ -142,20 +140,29 @@ public final class MidiExport {
                 chunks.add(track.toChunk(endTick));
             }
         }
-        if (options.type() == 0) {
-            chunks.add(conductor.toChunk(endTick));
+        if (carried != null) {
+            carry(conductor, carried);
         }
+        chunks.add(0, conductor.toChunk(endTick));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.writeBytes(SmfWriter.header(options.type(), chunks.size(), options.ppq()));
         chunks.forEach(out::writeBytes);
-        return new Result(out.toByteArray(), chunks.size(), notes, merged, moved);
+        return new Result(out.toByteArray(), chunks.size(), written.size(), merged, moved);
+    }
+
+    private void carry(SmfWriter track, byte[] carried) {
+        ByteArrayOutputStream data = new ByteArrayOutputStream(carried.length + 40);
+        data.writeBytes(MidiFile.MARK);
+        data.writeBytes(MidiNote.fingerprint(written));
+        data.writeBytes(carried);
+        track.meta(0, META_OURS, data.toByteArray());
     }
 
     private long tick(long units) {
         return GridTime.toTick(units + leadIn, options.ppq());
     }
 
-    private void conductor(SmfWriter track, byte[] embedded) {
+    private void conductor(SmfWriter track) {
         track.text(0, META_TEXT_TRACK_NAME, project.name());
         int micros = project.tempo().microsPerQuarter();
         track.meta(0, META_TEMPO, (byte) (micros >> 16), (byte) (micros >> 8), (byte) micros);
@@ -175,12 +182,6 @@ public final class MidiExport {
                 shown = id;
                 project.pattern(id).ifPresent(pattern -> track.text(tick(part.start()), META_MARKER, pattern.name()));
             }
-        }
-        if (embedded != null) {
-            byte[] data = new byte[embedded.length + 1];
-            data[0] = 0x7D;
-            System.arraycopy(embedded, 0, data, 1, embedded.length);
-            track.meta(0, META_OURS, data);
         }
     }
 
@@ -237,7 +238,7 @@ public final class MidiExport {
         for (Map.Entry<Integer, List<long[]>> entry : byKey.entrySet()) {
             for (long[] note : withoutOverlap(entry.getValue())) {
                 track.note(note[0], note[1], channel, entry.getKey(), (int) note[2]);
-                notes++;
+                written.add(new MidiNote(note[0], note[1], channel, entry.getKey(), (int) note[2]));
             }
         }
     }

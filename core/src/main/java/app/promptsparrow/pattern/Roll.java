@@ -10,8 +10,11 @@ package app.promptsparrow.pattern;
  */
 public record Roll(int count, int spanSteps, int rampPercent, int rampCents) {
 
+    public static final int MAX_COUNT = 12;
+    public static final int MAX_SPAN = 8;
+
     public Roll {
-        if (count < 2 || count > 12 || spanSteps < 1 || spanSteps > 8 || rampPercent < 10 || rampPercent > 200
+        if (count < 2 || count > MAX_COUNT || spanSteps < 1 || spanSteps > MAX_SPAN || rampPercent < 10 || rampPercent > 200
                 || Math.abs(rampCents) > Hit.MAX_PITCH_CENTS) {
             throw new IllegalArgumentException("a roll is 2 to 12 hits over 1 to 8 steps with a velocity ramp of 10 to "
                     + "200 % and a pitch ramp of at most 2400 cents, not " + count + " over " + spanSteps + " with "

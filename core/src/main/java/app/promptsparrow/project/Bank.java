@@ -28,6 +28,19 @@ public record Bank(String name, List<Optional<Pattern>> slots) {
         return new Bank(name, Collections.nCopies(SLOTS, Optional.empty()));
     }
 
+    /** Banks that hold patterns in order, ten each: {@code Bank 1}, {@code Bank 2} … */
+    public static List<Bank> holding(List<Pattern> patterns) {
+        List<Bank> banks = new ArrayList<>();
+        for (int from = 0; from < patterns.size(); from += SLOTS) {
+            Bank bank = empty("Bank " + (banks.size() + 1));
+            for (int slot = 0; slot < SLOTS && from + slot < patterns.size(); slot++) {
+                bank = bank.with(slot, Optional.of(patterns.get(from + slot)));
+            }
+            banks.add(bank);
+        }
+        return banks;
+    }
+
     public Optional<Pattern> at(int slot) {
         return slots.get(slot);
     }

@@ -13,9 +13,12 @@ import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 
 /**
  * One undoable change, as a value: a name that is shown to people and a function from project to project. Immutable.
@@ -41,6 +44,25 @@ public sealed interface Edit {
         @Override
         public Project apply(Project project) {
             return project.withPattern(pattern, p -> p.withLane(row, lane -> lane.edited(cleared, put)));
+        }
+    }
+
+    /**
+     * Gives some lanes of a pattern other hits: what a tool made of them (rotate, reverse, humanize, paste …). Everything
+     * else about the lanes stays.
+     */
+    record SetHits(String name, PatternId pattern, Map<RowId, List<Hit>> lanes) implements Edit {
+        public SetHits {
+            lanes = Map.copyOf(lanes);
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withPattern(pattern, p -> {
+                SortedMap<RowId, Lane> changed = new TreeMap<>(p.lanes());
+                lanes.forEach((row, hits) -> changed.put(row, p.lane(row).withHits(hits)));
+                return p.withLanes(changed);
+            });
         }
     }
 
@@ -81,6 +103,61 @@ public sealed interface Edit {
         @Override
         public Project apply(Project project) {
             return project.withPattern(pattern, p -> p.withStep(step));
+        }
+    }
+
+    /**
+     * Sets a pattern's step value so that every hit stays where it sounds, and the pattern as long as it is, as far as the
+     * new grid allows; {@link Regrid#lost} tells how many hits find no step.
+     */
+    record KeepTime(PatternId pattern, StepValue step) implements Edit {
+        @Override
+        public String name() {
+            return "Set step value to " + step + ", time kept";
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withPattern(pattern, p -> Regrid.pattern(project, p, step).pattern());
+        }
+    }
+
+    /** Sets a lane's own step value (empty: the pattern's) so that every hit stays where it sounds. */
+    record KeepLaneTime(PatternId pattern, RowId row, Optional<StepValue> step) implements Edit {
+        @Override
+        public String name() {
+            return "Change a lane's step value, time kept";
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withPattern(pattern, p -> Regrid.lane(project, p, row, step).pattern());
+        }
+    }
+
+    /** Gives a pattern its own meter, or takes it back. */
+    record SetPatternMeter(PatternId pattern, Optional<Meter> meter) implements Edit {
+        @Override
+        public String name() {
+            return meter.map(own -> "Set the pattern's meter to " + own).orElse("Take the project's meter");
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withPattern(pattern, p -> p.withMeter(meter));
+        }
+    }
+
+    /** Gives a pattern its own swing, or takes it back. */
+    record SetPatternSwing(PatternId pattern, Optional<Swing> swing) implements Edit {
+        @Override
+        public String name() {
+            return swing.map(own -> "Set the pattern's swing to " + own.text()).orElse("Take the project's swing");
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withPattern(pattern, p -> p.withSwing(swing));
         }
     }
 

@@ -3,6 +3,7 @@ package app.promptsparrow.chart;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.promptsparrow.Generated;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
@@ -137,7 +138,7 @@ class ChartTest {
     @Test
     void reading_what_was_written_gives_what_was_read() throws ChartException {
         Random random = new Random(31);
-        for (int i = 0; i < 400; i++) {
+        for (int i = 0; i < Generated.rounds(400); i++) {
             String text = randomChart(random);
             Chart first = read(text);
             String written = ChartWriter.write(first).text();
@@ -208,7 +209,7 @@ class ChartTest {
     void no_text_at_all_breaks_the_reader() {
         Random random = new Random(99);
         String alphabet = "#|[]\"=-.xXlgo/>()A1 Kick Bass\n\t1/16 tempo\u00e9\ud83d\ude00";
-        for (int i = 0; i < 20_000; i++) {
+        for (int i = 0; i < Generated.rounds(20_000); i++) {
             StringBuilder text = new StringBuilder();
             for (int n = random.nextInt(60); n > 0; n--) {
                 text.append(alphabet.charAt(random.nextInt(alphabet.length())));

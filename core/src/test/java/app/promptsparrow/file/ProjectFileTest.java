@@ -3,6 +3,7 @@ package app.promptsparrow.file;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.promptsparrow.Generated;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.HistoryTestEdits;
@@ -33,7 +34,7 @@ class ProjectFileTest {
     void opening_what_was_saved_gives_the_same_project() throws Exception {
         Random random = new Random(77);
         Project project = DemoProject.make();
-        for (int round = 0; round < 60; round++) {
+        for (int round = 0; round < Generated.rounds(60); round++) {
             for (int i = 0; i < 20; i++) {
                 try {
                     Edit edit = HistoryTestEdits.random(random, project);
@@ -138,7 +139,7 @@ class ProjectFileTest {
         ProjectFile.write(DemoProject.make(), out);
         byte[] whole = out.toByteArray();
         Random random = new Random(13);
-        for (int i = 0; i < 500; i++) {
+        for (int i = 0; i < Generated.rounds(500); i++) {
             byte[] damaged = whole.clone();
             if (random.nextInt(4) == 0) {
                 damaged = java.util.Arrays.copyOf(damaged, random.nextInt(damaged.length));
@@ -157,7 +158,7 @@ class ProjectFileTest {
         byte[] json = json(file("a.sparrow")).getBytes(StandardCharsets.UTF_8);
         Random random = new Random(14);
         String signs = "0123456789-.,:[]{}\"entrufalsE \n";
-        for (int i = 0; i < 500; i++) {
+        for (int i = 0; i < Generated.rounds(500); i++) {
             byte[] damaged = json.clone();
             for (int n = random.nextInt(4); n >= 0; n--) {
                 damaged[random.nextInt(damaged.length)] = (byte) signs.charAt(random.nextInt(signs.length()));

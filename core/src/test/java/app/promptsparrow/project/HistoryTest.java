@@ -3,6 +3,7 @@ package app.promptsparrow.project;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.promptsparrow.Generated;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
@@ -76,7 +77,7 @@ class HistoryTest {
         Random random = new Random(5);
         History history = new History(Project.untitled());
         Deque<Project> past = new ArrayDeque<>();
-        for (int i = 0; i < 3_000; i++) {
+        for (int i = 0; i < Generated.rounds(3_000); i++) {
             Project before = history.project();
             if (random.nextInt(3) == 0 && !past.isEmpty()) {
                 Project expected = past.pop();

@@ -1,13 +1,15 @@
 package app.promptsparrow.project;
 
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.Generated;
+import app.promptsparrow.pattern.Chance;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
@@ -26,7 +28,7 @@ public final class HistoryTestEdits {
         Row row = project.kit().rows().get(random.nextInt(project.kit().rows().size()));
         StepValue step = StepValue.all().get(random.nextInt(21));
         int number = random.nextInt(300);
-        return switch (random.nextInt(14)) {
+        return switch (random.nextInt(18)) {
             case 0 -> new Edit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new Edit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new Edit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -41,8 +43,12 @@ public final class HistoryTestEdits {
                     Optional.of(pattern.branch(project.freshPatternId(), "Copy " + number)));
             case 11 -> project.banks().size() < 5 ? new Edit.AddBank("Bank " + number) : new Edit.RenameProject("Name " + number);
             case 12 -> new Edit.Together("Both", List.of(new Edit.RenamePattern(pattern.id(), "P" + number), new Edit.SetRow("Row", row.withMidi(number % 128, 10))));
-            default -> new Edit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(row.isBass()
-                    ? Hit.bass(number % 64, 1 + random.nextInt(127), 24 + random.nextInt(40), Hit.STEP) : Hit.drum(number % 64, 1 + random.nextInt(127))));
+            case 13 -> new Edit.KeepTime(pattern.id(), step);
+            case 14 -> new Edit.KeepLaneTime(pattern.id(), row.id(), random.nextBoolean() ? Optional.of(step) : Optional.empty());
+            case 15 -> new Edit.SetPatternMeter(pattern.id(), random.nextBoolean() ? Optional.of(new Meter(1 + random.nextInt(32), 8)) : Optional.empty());
+            case 16 -> random.nextBoolean() ? new Edit.SetPatternSwing(pattern.id(), Optional.of(Generated.swing(random)))
+                    : new Edit.SetHits("Humanize", pattern.id(), Chance.humanize(Map.of(row.id(), pattern.lane(row.id()).hits()), number, number * 100, 20));
+            default -> new Edit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));
         };
     }
 }

@@ -3,6 +3,7 @@ package app.promptsparrow.prompt;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.promptsparrow.Generated;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
@@ -124,7 +125,7 @@ class PromptTest {
     void no_text_at_all_breaks_it() {
         Random random = new Random(3);
         String[] words = {"kick", "hat", "1", "2&", "every", "3", "in", "8", "x--x", ",", "\"", "roll", "over", "late", "12ms", "off", "add", "9:9", "=", "\u00e9"};
-        for (int i = 0; i < 20_000; i++) {
+        for (int i = 0; i < Generated.rounds(20_000); i++) {
             StringBuilder line = new StringBuilder();
             for (int n = random.nextInt(8); n >= 0; n--) {
                 line.append(words[random.nextInt(words.length)]).append(random.nextBoolean() ? " " : "");

@@ -1,0 +1,89 @@
+package app.promptsparrow.export;
+
+import app.promptsparrow.file.CarriedPattern;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.midi.MidiException;
+import app.promptsparrow.midi.MidiFile;
+import app.promptsparrow.midi.MidiImport;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.Project;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * A MIDI file, read and ready to be taken as a project. Immutable.
+ *
+ * @param exact   whether it is the very pattern that was exported, not one made from notes
+ * @param remarks sentences about what was guessed, added or left out
+ */
+public record ImportPlan(Project project, boolean exact, List<String> remarks) {
+
+    public ImportPlan {
+        remarks = List.copyOf(remarks);
+    }
+
+    /**
+     * Reads a file. A pattern that Prompt Sparrow carried along comes back as it was, with its kit, unless the notes were
+     * changed or another kit is asked for.
+     *
+     * @param wanted the kit to put the notes on, or empty for the carried one or else the usual one
+     */
+    public static ImportPlan ofMidi(Path path, Optional<Kit> wanted) throws FileProblem {
+        byte[] bytes = read(path);
+        String name = path.getFileName().toString().replaceAll("\\.[^.]*$", "");
+        try {
+            return of(MidiFile.read(bytes), name.isBlank() ? Project.UNTITLED : name, wanted);
+        } catch (MidiException wrong) {
+            throw new FileProblem(path, wrong.getMessage(), wrong);
+        }
+    }
+
+    static ImportPlan of(MidiFile file, String name, Optional<Kit> wanted) throws MidiException {
+        Optional<Project> carried = wanted.isPresent() ? Optional.empty() : file.pattern().flatMap(CarriedPattern::read);
+        if (carried.isPresent()) {
+            return new ImportPlan(carried.get(), true, List.of());
+        }
+        MidiImport made = MidiImport.of(file, wanted.orElseGet(BuiltInKits::deckhand), name, Project.MAX_BANKS * Bank.SLOTS);
+        Project project = Project.untitled(made.kit()).withName(name).withBanks(Bank.holding(made.patterns()));
+        project = project.withMeter(file.meter().orElse(project.meter())).withTempo(file.tempo().orElse(project.tempo()))
+                .withSwing(made.grid().swing());
+        List<String> remarks = new java.util.ArrayList<>(made.remarks());
+        if (file.touched()) {
+            remarks.add(0, "its notes were changed since it was exported, so they are read anew");
+        }
+        return new ImportPlan(project, false, remarks);
+    }
+
+    private static byte[] read(Path path) throws FileProblem {
+        if (Files.isDirectory(path)) {
+            throw new FileProblem(path, "is a folder, not a MIDI file");
+        }
+        try (InputStream in = Files.newInputStream(path)) {
+            byte[] bytes = in.readNBytes(MidiFile.MAX_BYTES + 1);
+            if (bytes.length > MidiFile.MAX_BYTES) {
+                throw new FileProblem(path, "is longer than " + (MidiFile.MAX_BYTES >> 20) + " MiB, which is more than a pattern can need");
+            }
+            return bytes;
+        } catch (IOException problem) {
+            throw FileProblem.of(path, "read", problem);
+        }
+    }
+
+    /** What was read: {@code Wake: 2 bars … exactly as exported} or how the notes were taken. */
+    public String sentence() {
+        List<Pattern> patterns = project.filledSlots().stream().map(slot -> project.at(slot).orElseThrow()).toList();
+        Pattern first = patterns.get(0);
+        String what = patterns.size() == 1 ? "1 pattern" : patterns.size() + " patterns";
+        int hits = patterns.stream().flatMap(pattern -> pattern.lanes().values().stream()).mapToInt(lane -> lane.hits().size()).sum();
+        String text = what + ", " + hits + (hits == 1 ? " hit" : " hits") + " in steps of " + first.step()
+                + (project.swing().isStraight() ? "" : ", swing " + project.swing().text());
+        return exact ? text + ", exactly as exported" : remarks.isEmpty() ? text : text + "; " + String.join("; ", remarks);
+    }
+}

@@ -1,0 +1,41 @@
+package app.promptsparrow.midi;
+
+import java.nio.ByteBuffer;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * One note of a MIDI file. Immutable.
+ *
+ * @param start    tick, from 0
+ * @param end      tick, later than the start
+ * @param channel  1 to 16
+ * @param key      0 to 127
+ * @param velocity 1 to 127
+ */
+public record MidiNote(long start, long end, int channel, int key, int velocity) {
+
+    static final Comparator<MidiNote> ORDER = Comparator.comparingLong(MidiNote::start).thenComparingInt(MidiNote::channel)
+            .thenComparingInt(MidiNote::key).thenComparingLong(MidiNote::end).thenComparingInt(MidiNote::velocity);
+
+    /** A SHA-256 over notes in any order: as long as none was touched, moved, added or removed it stays the same. */
+    static byte[] fingerprint(List<MidiNote> notes) {
+        List<MidiNote> sorted = new ArrayList<>(notes);
+        sorted.sort(ORDER);
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            ByteBuffer buffer = ByteBuffer.allocate(19);
+            for (MidiNote note : sorted) {
+                buffer.clear();
+                buffer.putLong(note.start).putLong(note.end).put((byte) note.channel).put((byte) note.key).put((byte) note.velocity);
+                digest.update(buffer.array());
+            }
+            return digest.digest();
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException(impossible); // every Java has SHA-256
+        }
+    }
+}

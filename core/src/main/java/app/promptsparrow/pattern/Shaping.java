@@ -1,0 +1,207 @@
+package app.promptsparrow.pattern;
+
+import app.promptsparrow.time.GridTime;
+import app.promptsparrow.time.Swing;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+
+/**
+ * What can be done to the hits of a lane as a whole. Pure functions from hits by ascending step to such hits. A region is
+ * the steps {@code from} (inclusive) to {@code to} (exclusive); hits outside it stay.
+ */
+public final class Shaping {
+
+    /**
+     * @param hits what became of them
+     * @param lost how many found no free step
+     */
+    public record Result(List<Hit> hits, int lost) {
+        public Result {
+            hits = List.copyOf(hits);
+        }
+    }
+
+    /** A lane's grid, for keeping the time when it changes. */
+    public record Grid(long stepUnits, Swing swing) {
+
+        /** Where a step begins, bent by its swing, in units. */
+        long start(long step) {
+            return swing.bend(step * stepUnits);
+        }
+    }
+
+    private Shaping() {
+    }
+
+    // --- steps ---
+
+    /** Moves the region's hits by some steps; what leaves it at one end comes in at the other. */
+    public static List<Hit> rotate(List<Hit> hits, int from, int to, int by) {
+        return moved(hits, from, to, hit -> hit.withStep(from + Math.floorMod(hit.step() - from + by, to - from)));
+    }
+
+    /** Turns the region around: its first step becomes its last. */
+    public static List<Hit> reverse(List<Hit> hits, int from, int to) {
+        return moved(hits, from, to, hit -> hit.withStep(to - 1 - (hit.step() - from)));
+    }
+
+    private static List<Hit> moved(List<Hit> hits, int from, int to, UnaryOperator<Hit> move) {
+        List<Hit> result = new ArrayList<>();
+        hits.forEach(hit -> result.add(inside(hit, from, to) ? move.apply(hit) : hit));
+        result.sort(Comparator.comparingInt(Hit::step));
+        return result;
+    }
+
+    /** Plays the region's hits half as fast: their steps and lengths double, and those that leave the region are lost. */
+    public static Result halfSpeed(List<Hit> hits, int from, int to) {
+        return relaid(hits, from, to, hit -> Optional.of(from + (hit.step() - from) * 2).filter(step -> step < to)
+                .map(step -> hit.withStep(step).withLength((int) Math.min(Hit.MAX_LENGTH, hit.length() * 2L))));
+    }
+
+    /** Plays the region's hits twice as fast, in its first half; those between the new steps are lost. */
+    public static Result doubleSpeed(List<Hit> hits, int from, int to) {
+        return relaid(hits, from, to, hit -> (hit.step() - from) % 2 == 0
+                ? Optional.of(hit.withStep(from + (hit.step() - from) / 2).withLength(Math.max(1, hit.length() / 2)))
+                : Optional.empty());
+    }
+
+    /** Repeats the region behind itself, over what stands there; nothing goes beyond {@code most} steps. */
+    public static List<Hit> doubled(List<Hit> hits, int from, int to, int most) {
+        SortedMap<Integer, Hit> byStep = new TreeMap<>();
+        int length = to - from;
+        hits.stream().filter(hit -> hit.step() < to || hit.step() >= to + length).forEach(hit -> byStep.put(hit.step(), hit));
+        hits.stream().filter(hit -> inside(hit, from, to) && hit.step() + length < most)
+                .forEach(hit -> byStep.put(hit.step() + length, hit.withStep(hit.step() + length)));
+        return List.copyOf(byStep.values());
+    }
+
+    /** Spreads the region's hits as evenly as its steps allow, in their order: the nth of k on step ⌈n·steps/k⌉. */
+    public static List<Hit> spread(List<Hit> hits, int from, int to) {
+        List<Hit> inside = hits.stream().filter(hit -> inside(hit, from, to)).toList();
+        List<Hit> result = new ArrayList<>(hits.stream().filter(hit -> !inside(hit, from, to)).toList());
+        for (int i = 0; i < inside.size(); i++) {
+            int step = (i * (to - from) + inside.size() - 1) / inside.size();
+            result.add(inside.get(i).withStep(from + step).withTiming(0));
+        }
+        result.sort(Comparator.comparingInt(Hit::step));
+        return result;
+    }
+
+    private interface Relay {
+        Optional<Hit> to(Hit hit);
+    }
+
+    private static Result relaid(List<Hit> hits, int from, int to, Relay relay) {
+        SortedMap<Integer, Hit> byStep = new TreeMap<>();
+        int lost = 0;
+        for (Hit hit : hits) {
+            Optional<Hit> laid = inside(hit, from, to) ? relay.to(hit) : Optional.of(hit);
+            if (laid.isPresent()) {
+                byStep.put(laid.get().step(), laid.get());
+            } else {
+                lost++;
+            }
+        }
+        return new Result(List.copyOf(byStep.values()), lost);
+    }
+
+    private static boolean inside(Hit hit, int from, int to) {
+        return hit.step() >= from && hit.step() < to;
+    }
+
+    // --- timing ---
+
+    /**
+     * A hit moved in time: beyond half a step it belongs to the next step.
+     *
+     * @param share how far, in hundred-thousandths of a step
+     */
+    public static Hit shifted(Hit hit, long share) {
+        long whole = hit.timing() + share;
+        long steps = GridTime.roundHalfUp(whole, Hit.STEP);
+        int step = (int) Math.max(0, Math.min(Hit.MAX_STEP, hit.step() + steps));
+        long rest = whole - (step - hit.step()) * (long) Hit.STEP;
+        return hit.withStep(step).withTiming((int) Math.max(-Hit.MAX_TIMING, Math.min(Hit.MAX_TIMING, rest)));
+    }
+
+    /** Takes away a share of each hit's timing: 100 % puts it on its step. */
+    public static Hit quantized(Hit hit, int strengthPercent) {
+        return hit.withTiming((int) GridTime.roundHalfUp((long) hit.timing() * (100 - strengthPercent), 100));
+    }
+
+    /**
+     * The same hits on another grid, sounding where they did as far as it allows: every hit goes to the nearest free step
+     * within reach of its timing; one that finds none is lost. Lengths keep their duration.
+     */
+    public static Result keepingTime(List<Hit> hits, Grid before, Grid after) {
+        SortedMap<Integer, Hit> byStep = new TreeMap<>();
+        int lost = 0;
+        for (Hit hit : hits) {
+            long sounds = before.start(hit.step()) + GridTime.share(before.stepUnits, hit.timing(), Hit.STEP);
+            long gate = Math.max(1, Math.min(Hit.MAX_LENGTH, GridTime.roundHalfUp(hit.length() * before.stepUnits, after.stepUnits)));
+            Optional<Hit> laid = nearest(hit, sounds, byStep.keySet(), after);
+            laid.ifPresent(to -> byStep.put(to.step(), to.withLength((int) gate)));
+            lost += laid.isPresent() ? 0 : 1;
+        }
+        return new Result(List.copyOf(byStep.values()), lost);
+    }
+
+    private static Optional<Hit> nearest(Hit hit, long sounds, Collection<Integer> taken, Grid grid) {
+        long around = sounds / grid.stepUnits;
+        Hit best = null;
+        for (long step = Math.max(0, around - 2); step <= Math.min(Hit.MAX_STEP, around + 2); step++) {
+            long timing = GridTime.roundHalfUp((sounds - grid.start(step)) * Hit.STEP, grid.stepUnits);
+            if (Math.abs(timing) <= Hit.MAX_TIMING && !taken.contains((int) step) && (best == null || Math.abs(timing) < Math.abs(best.timing()))) {
+                best = hit.withStep((int) step).withTiming((int) timing);
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    // --- velocities ---
+
+    /** Velocities from one value to another in a straight line over the hits. */
+    public static List<Hit> ramp(List<Hit> hits, int first, int last) {
+        List<Hit> result = new ArrayList<>();
+        for (int i = 0; i < hits.size(); i++) {
+            long velocity = hits.size() == 1 ? first : first + GridTime.roundHalfUp((long) (last - first) * i, hits.size() - 1);
+            result.add(hits.get(i).withVelocity(Hit.clampVelocity((int) velocity)));
+        }
+        return result;
+    }
+
+    /** Loud becomes quiet: each velocity mirrored between the quietest and the loudest of these hits. */
+    public static List<Hit> invert(List<Hit> hits) {
+        int low = hits.stream().mapToInt(Hit::velocity).min().orElse(0);
+        int high = hits.stream().mapToInt(Hit::velocity).max().orElse(0);
+        return hits.stream().map(hit -> hit.withVelocity(low + high - hit.velocity())).toList();
+    }
+
+    /** Velocities times a share, rounded half up. */
+    public static List<Hit> scale(List<Hit> hits, int percent) {
+        return hits.stream().map(hit -> hit.withVelocity(Hit.clampVelocity((hit.velocity() * percent + 50) / 100))).toList();
+    }
+
+    /** Velocities from a figure that repeats over the hits: {@code 96 58 80 58}. */
+    public static List<Hit> figure(List<Hit> hits, List<Integer> velocities) {
+        List<Hit> result = new ArrayList<>();
+        for (int i = 0; i < hits.size(); i++) {
+            result.add(hits.get(i).withVelocity(Hit.clampVelocity(velocities.get(i % velocities.size()))));
+        }
+        return result;
+    }
+
+    // --- notes ---
+
+    /** A long note as a roll of one hit a step over its length, 2 to 8; a short one as a roll of two. */
+    public static Hit chopped(Hit hit) {
+        int steps = Math.max(1, Math.min(Roll.MAX_SPAN, (hit.length() + Hit.STEP - 1) / Hit.STEP));
+        return hit.withSlide(false).withRoll(new Roll(Math.max(2, steps), steps, 100, 0));
+    }
+}

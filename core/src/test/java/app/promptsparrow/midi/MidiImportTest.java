@@ -1,0 +1,208 @@
+package app.promptsparrow.midi;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.promptsparrow.Generated;
+import app.promptsparrow.chart.ChartReader;
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import java.io.ByteArrayOutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class MidiImportTest {
+
+    private static final SlotRef FIRST = new SlotRef(0, 0);
+
+    @TempDir
+    Path folder;
+
+    private Path write(Project project, SlotRef slot, MidiOptions options) throws Exception {
+        Path path = folder.resolve("a.mid");
+        MidiPlan.of(project, new Choice.OnePattern(slot), OptionalInt.of(2), options).write(path);
+        return path;
+    }
+
+    private static byte[] bare(Project project, SlotRef slot, int passes) {
+        Choice.Piece piece = new Choice.OnePattern(slot).pieces(project, OptionalInt.of(passes), false).get(0);
+        return MidiExport.write(piece.project(), piece.score(), MidiOptions.USUAL, null).bytes();
+    }
+
+    private static Project chart(String text) throws Exception {
+        return ChartReader.read(text, BuiltInKits.deckhand()).toProject("Test");
+    }
+
+    @Test
+    void a_patterns_file_gives_the_very_same_pattern_back() throws Exception {
+        Random random = new Random(41);
+        for (int round = 0; round < Generated.rounds(60); round++) {
+            Project project = Generated.project(random);
+            MidiOptions options = new MidiOptions(random.nextInt(2), 96 + random.nextInt(865), random.nextInt(3), random.nextBoolean(), random.nextBoolean());
+            ImportPlan plan = ImportPlan.ofMidi(write(project, FIRST, options), Optional.empty());
+            assertThat(plan.exact()).isTrue();
+            assertThat(plan.project()).isEqualTo(project);
+        }
+    }
+
+    @Test
+    void a_note_that_was_touched_counts_more_than_what_was_carried_along() throws Exception {
+        Project project = chart("Kick |x---|--x-|\nClosed hat |x-x-|x-3-|");
+        Path path = write(project, FIRST, MidiOptions.USUAL);
+        byte[] bytes = Files.readAllBytes(path);
+        for (int i = 0; i + 2 < bytes.length; i++) {
+            if (bytes[i] == (byte) 0x99 && bytes[i + 1] == 36 && bytes[i + 2] == 96) {
+                bytes[i + 2] = 50;
+                break;
+            }
+        }
+        Files.write(path, bytes);
+        ImportPlan plan = ImportPlan.ofMidi(path, Optional.empty());
+        assertThat(plan.exact()).isFalse();
+        assertThat(plan.sentence()).contains("changed since it was exported");
+        Project read = plan.project();
+        assertThat(read.at(FIRST).orElseThrow().lane(read.kit().rowNamed("Kick").orElseThrow().id()).hits().get(0).velocity()).isEqualTo(50);
+    }
+
+    @Test
+    void notes_alone_sound_the_same_again() throws Exception {
+        Project demo = DemoProject.make();
+        for (SlotRef slot : demo.filledSlots()) {
+            byte[] bytes = bare(demo, slot, 1);
+            List<MidiNote> before = MidiFile.read(bytes).notes();
+            Path path = Files.write(folder.resolve("bare.mid"), bytes);
+            ImportPlan plan = ImportPlan.ofMidi(path, Optional.empty());
+            assertThat(plan.exact()).isFalse();
+            List<MidiNote> after = MidiFile.read(bare(plan.project(), FIRST, 1)).notes();
+            assertThat(after).as(slot + plan.sentence()).hasSameSizeAs(before);
+            for (int i = 0; i < before.size(); i++) {
+                MidiNote was = before.get(i);
+                assertThat(after).as(slot + " " + plan.sentence()).anySatisfy(is -> {
+                    assertThat(is.key()).isEqualTo(was.key());
+                    assertThat(is.velocity()).isEqualTo(was.velocity());
+                    assertThat(is.start()).isBetween(was.start() - 1, was.start() + 1);
+                    assertThat(is.end()).isBetween(was.end() - 1, was.end() + 1);
+                });
+            }
+        }
+    }
+
+    private ImportPlan again(String text) throws Exception {
+        return ImportPlan.ofMidi(Files.write(folder.resolve("bare.mid"), bare(chart(text), FIRST, 1)), Optional.empty());
+    }
+
+    @Test
+    void the_coarsest_grid_that_fits_is_proposed_and_swing_taken_out_first() throws Exception {
+        assertThat(again("Kick |x---|x---|x---|x---|").sentence()).startsWith("1 pattern, 4 hits in steps of 1/4");
+        assertThat(again("Closed hat |x-x-|x-x-|").sentence()).contains("steps of 1/8");
+        assertThat(again("swing 57 %\nClosed hat |xxxx|xxxx|xxxx|xxxx|").sentence()).contains("steps of 1/16, swing 57 %");
+        assertThat(again("swing 66.7 %\nClosed hat |xxxx|xxxx|\nKick |x---|x---|").sentence()).contains("steps of 1/16, swing 66.7 %");
+        assertThat(again("step 1/8t\nClosed hat |xxxxxx|").sentence()).contains("steps of 1/8t");
+        assertThat(again("step 1/32\nClosed hat |xxxx----|").sentence()).contains("steps of 1/32");
+    }
+
+    @Test
+    void swing_can_be_taken_out_exactly() {
+        Random random = new Random(6);
+        for (int i = 0; i < 5_000; i++) {
+            var swing = Generated.swing(random);
+            long place = random.nextInt(2_000_000_000);
+            assertThat(NoteGrid.unbent(swing.bend(place), swing)).isBetween(place - 2, place + 2);
+        }
+    }
+
+    @Test
+    void a_long_file_is_cut_at_bar_lines_into_patterns_of_a_bank() throws Exception {
+        Project project = chart("length 16\nClosed hat |xxxx|xxxx|xxxx|xxxx|");
+        ImportPlan plan = ImportPlan.ofMidi(Files.write(folder.resolve("long.mid"), bare(project, FIRST, 40)), Optional.empty());
+        List<Pattern> patterns = plan.project().filledSlots().stream().map(slot -> plan.project().at(slot).orElseThrow()).toList();
+        assertThat(patterns).extracting(Pattern::length).containsExactly(256, 256, 128);
+        assertThat(patterns).allSatisfy(pattern -> assertThat(pattern.lanes().values()).singleElement()
+                .satisfies(lane -> assertThat(lane.hits()).hasSize(pattern.length())));
+        assertThat(patterns.get(1).name()).isEqualTo("long 2");
+    }
+
+    @Test
+    void rows_that_the_kit_lacks_are_added_by_the_percussion_map() throws Exception {
+        Project project = chart("Tambourine |x---|\nCowbell |-x--|\nSub bass |A1 - C2 -|");
+        Project read = ImportPlan.ofMidi(Files.write(folder.resolve("t.mid"), bare(project, FIRST, 1)), Optional.of(BuiltInKits.deckhand())).project();
+        assertThat(read.at(FIRST).orElseThrow().lanes().values()).flatExtracting(Lane::hits).hasSize(4);
+        assertThat(read.kit().rows()).hasSizeGreaterThanOrEqualTo(BuiltInKits.deckhand().rows().size() + 1);
+        assertThat(read.kit().rows().stream().filter(row -> row.isBass())).hasSize(2);
+        assertThat(read.at(FIRST).orElseThrow().lanes().values()).flatExtracting(Lane::hits).extracting(Hit::pitch).contains(33, 36);
+    }
+
+    private void refused(byte[] bytes, String says) {
+        assertThatThrownBy(() -> ImportPlan.ofMidi(Files.write(folder.resolve("odd.mid"), bytes), Optional.empty()))
+                .isInstanceOf(FileProblem.class).hasMessageStartingWith("odd.mid: ").hasMessageContaining(says).message().doesNotContain("\n");
+    }
+
+    @Test
+    void files_that_cannot_be_read_are_refused_in_one_sentence() throws Exception {
+        byte[] whole = bare(chart("Kick |x---|"), FIRST, 1);
+        refused("hello, this is a text".getBytes(), "no MIDI file");
+        refused(new byte[3], "too short");
+        byte[] two = whole.clone();
+        two[9] = 2;
+        refused(two, "type 2");
+        byte[] zero = whole.clone();
+        zero[12] = 0;
+        zero[13] = 0;
+        refused(zero, "0 ticks");
+        refused(Arrays.copyOf(whole, whole.length - 5), "cut off");
+        byte[] tracks = whole.clone();
+        tracks[11] = 9;
+        refused(tracks, "says 9 tracks and it holds 2");
+        refused(bare(chart("Kick |----|"), FIRST, 1), "no notes");
+    }
+
+    @Test
+    void a_riff_wrapper_is_taken_off() throws Exception {
+        byte[] whole = bare(chart("Kick |x---|"), FIRST, 1);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.writeBytes("RIFF".getBytes());
+        out.writeBytes(ByteBuffer.allocate(4).order(ByteOrder.LITTLE_ENDIAN).putInt(whole.length + 12).array());
+        out.writeBytes("RMIDdata".getBytes());
+        out.writeBytes(ByteBuffer.allocate(4).order(ByteOrder.LITTLE_ENDIAN).putInt(whole.length).array());
+        out.writeBytes(whole);
+        assertThat(MidiFile.read(out.toByteArray()).notes()).isEqualTo(MidiFile.read(whole).notes()).hasSize(1);
+        refused(Arrays.copyOf(out.toByteArray(), 30), "RIFF wrapper");
+    }
+
+    @Test
+    void damage_anywhere_is_refused_in_one_sentence_or_read() throws Exception {
+        Project demo = DemoProject.make();
+        byte[] whole = Files.readAllBytes(write(demo, DemoProject.FIRST_SHOWN, MidiOptions.USUAL));
+        Random random = new Random(17);
+        for (int i = 0; i < Generated.rounds(400); i++) {
+            byte[] damaged = random.nextInt(5) == 0 ? Arrays.copyOf(whole, random.nextInt(whole.length)) : whole.clone();
+            for (int n = random.nextInt(8); n >= 0 && damaged.length > 0; n--) {
+                damaged[random.nextInt(random.nextBoolean() ? damaged.length : Math.min(80, damaged.length))] = (byte) random.nextInt();
+            }
+            try {
+                ImportPlan plan = ImportPlan.ofMidi(Files.write(folder.resolve("odd.mid"), damaged), Optional.empty());
+                assertThat(plan.sentence()).doesNotContain("\n");
+            } catch (FileProblem problem) {
+                assertThat(problem.getMessage()).startsWith("odd.mid: ").doesNotContain("\n");
+            }
+        }
+    }
+}
