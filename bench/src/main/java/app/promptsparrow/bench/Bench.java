@@ -4,10 +4,12 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 
-/** Runs all measurements: {@code [--quick] [--json FILE]}. Quick takes about a minute. */
+/** Runs all measurements: {@code [--quick] [--only PART] [--json FILE]}. Quick takes about a minute. */
 public final class Bench {
 
     private Bench() {
@@ -16,25 +18,38 @@ public final class Bench {
     public static void main(String[] arguments) throws Exception {
         boolean quick = false;
         Path json = null;
+        String only = "";
         for (int i = 0; i < arguments.length; i++) {
             if (arguments[i].equals("--quick")) {
                 quick = true;
             } else if (arguments[i].equals("--json") && i + 1 < arguments.length) {
                 json = Path.of(arguments[++i]);
+            } else if (arguments[i].equals("--only") && i + 1 < arguments.length) {
+                only = arguments[++i];
             } else {
-                System.err.println("usage: bench/run [--quick] [--json FILE]");
+                System.err.println("usage: bench/run [--quick] [--only engine|window|time|output] [--json FILE]");
                 System.exit(2);
             }
         }
         List<Figure> figures = new ArrayList<>();
-        add(figures, WindowBench.run(quick));
-        add(figures, EngineBench.run(quick));
-        add(figures, TimeBench.run(quick));
-        add(figures, OutputBench.run(quick));
+        Map<String, Measured> all = new LinkedHashMap<>();
+        all.put("window", WindowBench::run);
+        all.put("engine", EngineBench::run);
+        all.put("time", TimeBench::run);
+        all.put("output", OutputBench::run);
+        for (Map.Entry<String, Measured> part : all.entrySet()) {
+            if (only.isEmpty() || only.equals(part.getKey())) {
+                add(figures, part.getValue().run(quick));
+            }
+        }
         if (json != null) {
             new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValue(json.toFile(), figures);
         }
         System.exit(figures.stream().allMatch(Figure::ok) ? 0 : 1);
+    }
+
+    private interface Measured {
+        List<Figure> run(boolean quick) throws Exception;
     }
 
     private static void add(List<Figure> figures, List<Figure> more) {

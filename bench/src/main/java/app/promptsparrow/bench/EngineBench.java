@@ -4,6 +4,7 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.engine.Switch;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
@@ -21,11 +22,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** P1-realtime, P2-block, P2-alloc: how fast the engine renders, how even its blocks are, whether it allocates. */
+/** P1-floor, P1-synth, P1-realtime, P2-block, P2-alloc: how fast the engine renders, how even its blocks are, whether it allocates. */
 final class EngineBench {
 
     private static final int RATE = 48_000;
     private static final int BLOCK = 1_024;
+    /** 64 bars at 120: 32 passes of two bars. */
+    private static final int PASSES = 32;
+    private static final int SECONDS = 128;
     private static final SoundCache SOUNDS = new SoundCache(RATE);
     private static final com.sun.management.ThreadMXBean THREADS = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
 
@@ -33,10 +37,18 @@ final class EngineBench {
     }
 
     static List<Figure> run(boolean quick) {
+        int rounds = quick ? 5 : 11;
+        Project full = Pieces.sixteenRows(Pieces.ALL_STAGES);
+        Project neutral = Pieces.sixteenRows(Strip.NEUTRAL.withLevelDb(-12));
+        double ours = engineNanos(full, rounds);
+        double floor = floorNanos(full, rounds);
+        double oursNeutral = engineNanos(neutral, rounds);
+        double synth = SynthBench.nanos(neutral, PASSES, RATE, SECONDS, quick ? 1 : 3);
         return List.of(
-                Figure.told("P1-realtime", "times faster than real time, all stages on", realtime(Pieces.sixteenRows(Pieces.ALL_STAGES), quick), "x"),
-                Figure.told("P1-realtime-neutral", "times faster than real time, stages neutral",
-                        realtime(Pieces.sixteenRows(Strip.NEUTRAL.withLevelDb(-12)), quick), "x"),
+                Figure.atMost("P1-floor", "64 bars, all stages on, against the bare arithmetic", ours / floor, "x", 2.5),
+                Figure.atLeast("P1-synth", "the same notes by the JDK's synthesizer, against us with neutral stages", synth / oursNeutral, "x", 5),
+                Figure.told("P1-realtime", "times faster than real time, all stages on", SECONDS * 1e9 / ours, "x"),
+                Figure.told("P1-realtime-neutral", "times faster than real time, stages neutral", SECONDS * 1e9 / oursNeutral, "x"),
                 Figure.atMost("P2-block", "99.9th percentile of a 64-frame block, 48 rows, of its duration", blockPercent(quick), "%", 15),
                 Figure.atMost("P2-alloc", "allocated while rendering with edits and switches", allocated(quick), "bytes", 0));
     }
@@ -57,23 +69,52 @@ final class EngineBench {
         return engine;
     }
 
-    /** 64 bars at 120 are 128 s; CPU time of this thread, median. */
-    private static double realtime(Project project, boolean quick) {
-        int frames = RATE * 128;
-        double[] speeds = new double[quick ? 5 : 11];
+    /** CPU time of this thread for 64 bars, median; warm. */
+    private static double engineNanos(Project project, int rounds) {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
-        for (int round = -2; round < speeds.length; round++) {
+        return median(rounds, () -> {
             Engine engine = playing(project);
+            return () -> {
+                for (int at = 0; at < RATE * SECONDS; at += BLOCK) {
+                    engine.render(left, right, BLOCK);
+                }
+            };
+        });
+    }
+
+    /** The same for the bare arithmetic of as many voices. */
+    private static double floorNanos(Project project, int rounds) {
+        Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
+        List<Row> drums = project.kit().rows().stream().filter(row -> !row.isBass()).toList();
+        float[][] voices = new float[drums.size()][];
+        double[] sounding = new double[drums.size()];
+        double passFrames = project.tempo().toFrame(pattern.durationUnits(), RATE);
+        for (int i = 0; i < voices.length; i++) {
+            voices[i] = SOUNDS.get(drums.get(i).layers().get(0).recipe());
+            sounding[i] = pattern.lane(drums.get(i).id()).hits().size() * voices[i].length / passFrames;
+        }
+        System.out.printf(java.util.Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
+        return median(rounds, () -> {
+            Floor floor = new Floor(voices, sounding);
+            return () -> sink += floor.render(RATE * SECONDS);
+        });
+    }
+
+    private static double sink;
+
+    /** CPU time of what each stage answers, after two rounds to warm up. */
+    private static double median(int rounds, java.util.function.Supplier<Runnable> stage) {
+        double[] times = new double[rounds];
+        for (int round = -2; round < rounds; round++) {
+            Runnable work = stage.get();
             long begun = THREADS.getCurrentThreadCpuTime();
-            for (int at = 0; at < frames; at += BLOCK) {
-                engine.render(left, right, BLOCK);
-            }
+            work.run();
             if (round >= 0) {
-                speeds[round] = 128e9 / (THREADS.getCurrentThreadCpuTime() - begun);
+                times[round] = THREADS.getCurrentThreadCpuTime() - begun;
             }
         }
-        return Bench.median(speeds);
+        return Bench.median(times);
     }
 
     private static double blockPercent(boolean quick) {

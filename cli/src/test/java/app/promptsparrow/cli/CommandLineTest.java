@@ -76,6 +76,20 @@ class CommandLineTest {
     }
 
     @Test
+    void a_patterns_midi_file_becomes_the_same_project_again() throws Exception {
+        assertThat(run("new", path("w.sparrow"), "--prompt", "kick 1 late 12ms, closed hat 8ths roll 3")).isZero();
+        assertThat(run("midi", path("w.sparrow"), path("w.mid"))).isZero();
+        assertThat(run("new", path("again.sparrow"), "--midi", path("w.mid"))).isZero();
+        assertThat(out.toString()).contains("1 pattern, 9 hits in steps of 1/16, exactly as exported");
+        assertThat(Path.of(path("again.sparrow"))).hasSameBinaryContentAs(Path.of(path("w.sparrow")));
+        assertThat(run("new", path("notes.sparrow"), "--midi", path("w.mid"), "--kit", "deckhand")).isZero();
+        assertThat(out.toString()).contains("1 pattern, 25 hits");
+        assertThat(run("new", path("x.sparrow"), "--midi", path("w.sparrow"))).isEqualTo(1);
+        assertThat(err.toString().strip()).startsWith("w.sparrow: it is no MIDI file").doesNotContain("\n");
+        assertThat(folder.resolve("x.sparrow")).doesNotExist();
+    }
+
+    @Test
     void bad_input_is_one_sentence_and_exit_code_1() throws Exception {
         Files.writeString(folder.resolve("bad.txt"), "# Fog\nKick |x-q-|\n");
         assertThat(run("new", path("x.sparrow"), "--chart", path("bad.txt"))).isEqualTo(1);

@@ -18,18 +18,23 @@ public final class Engine {
     /** Frames that are mixed before the first is handed out. */
     public static final int LOOK_AHEAD = Limiter.AHEAD * Mixer.TICK;
 
-    private static final int RING = Limiter.AHEAD + 1;
+    /** Ticks that are kept: those that are handed out next and those the limiter looks ahead at. */
+    private static final int RING = 32;
 
     private final int rateHz;
     private final News news = new News();
     private final Mixer mixer;
     private final Limiter limiter;
     private final CommandRing commands = new CommandRing();
-    private final float[][] left = new float[RING][Mixer.TICK];
-    private final float[][] right = new float[RING][Mixer.TICK];
+    private final float[] left = new float[RING * Mixer.TICK];
+    private final float[] right = new float[RING * Mixer.TICK];
+    private final float[] spanLeft = new float[Mixer.SPAN];
+    private final float[] spanRight = new float[Mixer.SPAN];
     private volatile Playable published;
     private Playable adopted;
     private long mixedTicks;
+    private long seenTicks;
+    private long readyTicks;
     private long handedFrames;
     private Thread renderThread;
 
@@ -94,14 +99,13 @@ public final class Engine {
         assert isRenderThread() : "render() belongs to " + renderThread + "; give each thread an engine of its own";
         int done = 0;
         while (done < frames) {
-            int inTick = (int) (handedFrames % Mixer.TICK);
-            if (inTick == 0) {
-                nextTick();
+            if (handedFrames == readyTicks * Mixer.TICK) {
+                ready((frames - done + Mixer.TICK - 1) / Mixer.TICK);
             }
-            int ring = (int) (handedFrames / Mixer.TICK % RING);
-            int count = Math.min(frames - done, Mixer.TICK - inTick);
-            System.arraycopy(left[ring], inTick, outLeft, done, count);
-            System.arraycopy(right[ring], inTick, outRight, done, count);
+            int at = (int) (handedFrames % left.length);
+            int count = (int) Math.min(Math.min(frames - done, left.length - at), readyTicks * Mixer.TICK - handedFrames);
+            System.arraycopy(left, at, outLeft, done, count);
+            System.arraycopy(right, at, outRight, done, count);
             done += count;
             handedFrames += count;
         }
@@ -112,38 +116,56 @@ public final class Engine {
         return renderThread == Thread.currentThread();
     }
 
-    /** Mixes ahead and brings the tick that is handed out next under the ceiling. */
-    private void nextTick() {
-        long tick = handedFrames / Mixer.TICK;
-        int out = (int) (tick % RING);
+    /** Mixes ahead and brings the next ticks under the ceiling: as many as are wanted, but no more than fit. */
+    private void ready(int wanted) {
+        long to = readyTicks + Math.min(wanted, RING - Limiter.AHEAD - 1);
         try {
-            while (mixedTicks <= tick + Limiter.AHEAD) {
-                int ring = (int) (mixedTicks % RING);
-                takeNews();
-                mixer.tick(left[ring], right[ring]);
-                limiter.see(left[ring], right[ring], Mixer.TICK);
-                mixedTicks++;
+            mixUpTo(to + Limiter.AHEAD);
+            for (; readyTicks < to; readyTicks++) {
+                finishTick();
             }
-            if (mixer.limits()) {
-                limiter.apply(left[out], right[out], Mixer.TICK);
-            }
-            meter(left[out], Playable.SLOTS);
-            meter(right[out], Playable.SLOTS + 1);
         } catch (RuntimeException | AssertionError fault) {
-            java.util.Arrays.fill(left[out], 0);
-            java.util.Arrays.fill(right[out], 0);
-            mixedTicks = Math.max(mixedTicks, tick + RING);
+            silence(to);
             news.fault();
         }
     }
 
-    private void meter(float[] buffer, int index) {
-        float peak = 0;
-        for (float value : buffer) {
-            float size = Math.abs(value);
-            peak = size > peak ? size : peak;
+    private void mixUpTo(long tick) {
+        takeNews();
+        while (mixedTicks < tick) {
+            int at = (int) (mixedTicks % RING);
+            int ticks = mixer.mix(spanLeft, spanRight, (int) Math.min(tick - mixedTicks, RING - at));
+            System.arraycopy(spanLeft, 0, left, at * Mixer.TICK, ticks * Mixer.TICK);
+            System.arraycopy(spanRight, 0, right, at * Mixer.TICK, ticks * Mixer.TICK);
+            mixedTicks += ticks;
         }
-        news.peak(index, peak);
+    }
+
+    /** Lets the limiter see the ticks ahead, up to the last it needs, and apply what they allow to the next one. */
+    private void finishTick() {
+        for (; seenTicks <= readyTicks + Limiter.AHEAD && seenTicks < mixedTicks; seenTicks++) {
+            limiter.see(left, right, (int) (seenTicks % RING) * Mixer.TICK, Mixer.TICK);
+        }
+        int at = (int) (readyTicks % RING) * Mixer.TICK;
+        if (mixer.limits()) {
+            limiter.apply(left, right, at, Mixer.TICK);
+        }
+        news.peak(Playable.SLOTS, limiter.peakLeft());
+        news.peak(Playable.SLOTS + 1, limiter.peakRight());
+    }
+
+    /** After a fault: nothing is heard of the ticks that were wanted, and the music goes on behind them. */
+    private void silence(long toTick) {
+        for (; readyTicks < toTick; readyTicks++) {
+            int at = (int) (readyTicks % RING) * Mixer.TICK;
+            java.util.Arrays.fill(left, at, at + Mixer.TICK, 0);
+            java.util.Arrays.fill(right, at, at + Mixer.TICK, 0);
+        }
+        mixedTicks = Math.max(mixedTicks, toTick);
+        for (; seenTicks < toTick; seenTicks++) {
+            limiter.see(left, right, (int) (seenTicks % RING) * Mixer.TICK, Mixer.TICK);
+        }
+        mixer.skipTo(mixedTicks * Mixer.TICK);
     }
 
     private void takeNews() {

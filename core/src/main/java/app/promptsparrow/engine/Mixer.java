@@ -8,7 +8,8 @@ import app.promptsparrow.sound.Tank;
 import java.util.Arrays;
 
 /**
- * Makes the music tick by tick, {@value #TICK} frames at a time. Owned by the render thread; a plain call renders, so it
+ * Makes the music on a grid of ticks of {@value #TICK} frames. Ticks in which nothing begins, switches or ends are mixed in
+ * one go with the one before them, up to {@value #SPAN} frames, with the same result as one by one. Owned by the render thread; a plain call renders, so it
  * runs as well without that thread. Allocates nothing after construction.
  *
  * <p>Cost of a tick: what sounds. A strip without sound, a reverb that has died away and a neutral stage cost a
@@ -17,6 +18,8 @@ import java.util.Arrays;
 final class Mixer {
 
     static final int TICK = BassVoice.TICK;
+    /** The most frames that are mixed in one go. */
+    static final int SPAN = 16 * TICK;
 
     private static final double CHOKE_MS = 3;
     private static final double REPLACE_MS = 5;
@@ -37,7 +40,8 @@ final class Mixer {
     private final long[] chokedAt = new long[CHOKE_GROUPS];
     private final int[] chokedBy = new int[CHOKE_GROUPS];
     private final Tank tank;
-    private final float[] send = new float[TICK];
+    private final float[] send = new float[SPAN];
+    private final float[] scratch = new float[SPAN];
     private boolean sending;
     private float master;
     private Playable playable;
@@ -169,27 +173,58 @@ final class Mixer {
         }
     }
 
-    /** Renders the next tick into two buffers of {@value #TICK} frames. */
-    void tick(float[] left, float[] right) {
-        Arrays.fill(left, 0);
-        Arrays.fill(right, 0);
+    /**
+     * Renders the next ticks into two buffers of {@value #SPAN} frames, from their start.
+     *
+     * @param most how many ticks are wanted, at least 1
+     * @return how many were rendered, 1 to {@code most}
+     */
+    int mix(float[] left, float[] right, int most) {
+        int ticks = Math.min(most, SPAN / TICK);
         if (playable == null) {
-            frame += TICK;
-            return;
+            Arrays.fill(left, 0, ticks * TICK, 0);
+            Arrays.fill(right, 0, ticks * TICK, 0);
+            frame += (long) ticks * TICK;
+            return ticks;
         }
-        long end = frame + TICK;
         Arrays.fill(bassDone, 0);
         for (BassVoice voice : bassVoices) {
             voice.control();
         }
-        sequence(end);
-        addVoices();
-        mix(left, right);
-        if (frame % (8 * TICK) == 0) {
-            news.moment(frame, sequencer.playingId(), sequencer.isRunning() ? sequencer.position(frame) : 0,
-                    sequencer.queuedId(), sequencer.isRunning() ? sequencer.untilNext(frame) : 0, sequencer.milliBpm());
+        sequence(frame + TICK);
+        ticks = uneventful(ticks);
+        Arrays.fill(left, 0, ticks * TICK, 0);
+        Arrays.fill(right, 0, ticks * TICK, 0);
+        addVoices(ticks);
+        addBass(ticks);
+        mixStrips(left, right, ticks);
+        for (long at = frame; at < frame + (long) ticks * TICK; at += TICK) {
+            if (at % (8 * TICK) == 0) {
+                news.moment(at, sequencer.playingId(), sequencer.isRunning() ? sequencer.position(at) : 0,
+                        sequencer.queuedId(), sequencer.isRunning() ? sequencer.untilNext(at) : 0, sequencer.milliBpm());
+            }
         }
-        frame = end;
+        frame += (long) ticks * TICK;
+        return ticks;
+    }
+
+    /** Goes on without having mixed some ticks, after a fault. */
+    void skipTo(long toFrame) {
+        frame = Math.max(frame, toFrame);
+    }
+
+    /** How many ticks can be mixed at once: until the next event, and until a strip falls asleep. */
+    private int uneventful(int most) {
+        int ticks = most;
+        if (sequencer.isRunning()) {
+            ticks = (int) Math.max(1, Math.min(ticks, (sequencer.quietUntil() - frame) / TICK));
+        }
+        for (StripProcessor strip : strips) {
+            if (!strip.isAsleep()) {
+                ticks = Math.min(ticks, strip.ticksToSleep());
+            }
+        }
+        return ticks;
     }
 
     private void sequence(long end) {
@@ -279,7 +314,7 @@ final class Mixer {
         boolean reached = voice.isHeld() && (bassGateUnits[slot] == Voice.NEVER
                 ? bassGateFrame[slot] >= at : bassGateUnits[slot] >= startUnits);
         boolean slides = kind == LaneScore.SLIDE && reached;
-        renderBass(slot, (int) (at - frame), slides);
+        renderBass(slot, 0, (int) (at - frame), slides);
         if (slides) {
             voice.slideTo(plan.bass, cents, gain);
         } else {
@@ -290,8 +325,8 @@ final class Mixer {
         bassSource[slot] = source;
     }
 
-    /** Renders a bass voice up to an offset in this tick, ending its gate on the way. */
-    private void renderBass(int slot, int to, boolean keepHeld) {
+    /** Renders a bass voice up to an offset in one tick of this span, ending its gate on the way. */
+    private void renderBass(int slot, int tick, int to, boolean keepHeld) {
         BassVoice voice = bassVoices[slot];
         int from = bassDone[slot];
         if (voice.isIdle() || to <= from) {
@@ -299,16 +334,17 @@ final class Mixer {
             return;
         }
         float[] buffer = strips[slot].buffer;
-        int gate = (int) Math.min(Integer.MAX_VALUE, Math.max(0, bassGateFrame[slot] - frame));
+        int base = tick * TICK;
+        int gate = (int) Math.min(Integer.MAX_VALUE, Math.max(0, bassGateFrame[slot] - frame - base));
         if (voice.isHeld() && gate < to) {
             int at = Math.max(from, gate);
-            voice.add(buffer, from, at);
+            voice.add(buffer, base + from, base + at);
             if (!keepHeld) {
                 voice.release();
             }
             from = at;
         }
-        voice.add(buffer, from, to);
+        voice.add(buffer, base + from, base + to);
         bassDone[slot] = to;
     }
 
@@ -325,47 +361,59 @@ final class Mixer {
         }
         for (int other = 0; group > 0 && other < Playable.SLOTS; other++) {
             if (other != slot && plans[other] != null && plans[other].chokeGroup == group && !bassVoices[other].isIdle()) {
-                renderBass(other, (int) (at - frame), false);
+                renderBass(other, 0, (int) (at - frame), false);
                 bassVoices[other].cut(CHOKE_MS, rateHz);
             }
         }
     }
 
-    private void addVoices() {
+    private void addVoices(int ticks) {
         for (Voice voice : pool.all()) {
             if (voice.active) {
-                strips[voice.slot].wake();
-                voice.add(strips[voice.slot].buffer, frame, TICK);
-            }
-        }
-        for (int slot = 0; slot < Playable.SLOTS; slot++) {
-            if (!bassVoices[slot].isIdle()) {
-                strips[slot].wake();
-                renderBass(slot, TICK, false);
+                StripProcessor strip = strips[voice.slot];
+                int sounded = voice.add(strip.buffer, scratch, frame, ticks * TICK);
+                strip.hold((sounded + TICK - 1) / TICK);
             }
         }
     }
 
-    private void mix(float[] left, float[] right) {
+    private void addBass(int ticks) {
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            for (int tick = 0; tick < ticks && !bassVoices[slot].isIdle(); tick++) {
+                if (tick > 0) { // the first was controlled before its strikes
+                    bassVoices[slot].control();
+                    bassDone[slot] = 0;
+                }
+                strips[slot].hold(tick + 1);
+                renderBass(slot, tick, TICK, false);
+            }
+        }
+    }
+
+    private void mixStrips(float[] left, float[] right, int ticks) {
+        boolean fed = false;
         for (int slot = 0; slot < Playable.SLOTS; slot++) {
             if (!strips[slot].isAsleep() && plans[slot] != null) {
-                news.peak(slot, strips[slot].process(plans[slot], left, right, send));
-                sending |= plans[slot].send != 0;
+                news.peak(slot, strips[slot].process(plans[slot], left, right, send, ticks));
+                fed |= plans[slot].send != 0;
             }
         }
-        if (sending) {
-            tank.add(send, left, right, TICK, playable.reverb());
-            Arrays.fill(send, 0);
-            sending = !tank.isSilent();
-        }
+        sending |= fed;
         float to = playable.masterGain();
-        if (master != 1 || to != 1) {
-            float step = (to - master) / TICK;
-            for (int i = 0; i < TICK; i++) {
-                left[i] *= master + step * i;
-                right[i] *= master + step * i;
+        for (int at = 0; at < ticks * TICK; at += TICK) {
+            if (sending) {
+                tank.add(send, left, right, at, TICK, playable.reverb());
+                Arrays.fill(send, at, at + TICK, 0);
+                sending = fed || !tank.isSilent();
             }
-            master = to;
+            if (master != 1 || to != 1) {
+                float step = (to - master) / TICK;
+                for (int i = 0; i < TICK; i++) {
+                    left[at + i] *= master + step * i;
+                    right[at + i] *= master + step * i;
+                }
+                master = to;
+            }
         }
     }
 

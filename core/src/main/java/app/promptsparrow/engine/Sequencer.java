@@ -353,6 +353,15 @@ final class Sequencer implements NoteSink {
         return note;
     }
 
+    /** Up to which frame nothing happens, once the notes of the prepared tick have been taken. */
+    long quietUntil() {
+        long until = Math.min(horizonFrame, endFrame());
+        if (count > 0) {
+            until = Math.min(until, notes[first].frame);
+        }
+        return next.score == null ? until : Math.min(until, frameOf(switchUnits));
+    }
+
     /** If the source changed in the prepared tick: the frame at which it did. */
     long switchedAtFrame() {
         return switchedAtFrame;

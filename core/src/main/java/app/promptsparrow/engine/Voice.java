@@ -66,8 +66,13 @@ final class Voice {
 
     private double fadeFrames;
 
-    /** Adds the tick that begins at {@code tickFrame} to a buffer of {@code count} frames. */
-    void add(float[] out, long tickFrame, int count) {
+    /**
+     * Adds the {@code count} frames from {@code tickFrame} on to a buffer.
+     *
+     * @param scratch as long as the buffer, overwritten
+     * @return the frames up to its end, {@code count} if it goes on
+     */
+    int add(float[] out, float[] scratch, long tickFrame, int count) {
         int from = (int) Math.max(0, startFrame - tickFrame);
         while (active && from < count) {
             int to = count;
@@ -87,43 +92,48 @@ final class Voice {
             }
             boolean cutting = cutFrame != NEVER && cutStep >= 0 && cutFrame <= tickFrame + from;
             if (!releasing && !cutting) {
-                addSteady(out, from, to);
+                from = addSteady(out, scratch, from, to);
             } else {
-                addFalling(out, from, to, cutting);
+                from = addFalling(out, from, to, cutting);
             }
-            from = to;
         }
+        return active ? count : from;
     }
 
-    private void addSteady(float[] out, int from, int to) {
+    private int addSteady(float[] out, float[] scratch, int from, int to) {
         float g = (float) (gain * level);
         if (ratio == 1) {
             int at = (int) position;
             int end = Math.min(to, from + frames.length - at);
-            float[] in = frames;
-            for (int i = from, j = at; i < end; i++, j++) {
-                out[i] += in[j] * g;
+            // Copied first: only loops that use one index throughout become vector instructions.
+            System.arraycopy(frames, at, scratch, from, end - from);
+            for (int i = from; i < end; i++) {
+                out[i] += scratch[i] * g;
             }
             position = at + (end - from);
-            active = position < in.length;
-            return;
+            active = position < frames.length;
+            return end;
         }
-        for (int i = from; i < to && active; i++) {
+        int i = from;
+        for (; i < to && active; i++) {
             out[i] += (float) (read() * g);
         }
+        return i;
     }
 
-    private void addFalling(float[] out, int from, int to, boolean cutting) {
+    private int addFalling(float[] out, int from, int to, boolean cutting) {
         double fall = releasing ? releaseFall : 1;
         double step = cutting ? cutStep : 0;
-        for (int i = from; i < to && active; i++) {
+        int i = from;
+        for (; i < to && active; i++) {
             level = level * fall - step;
             if (level <= 0 || !cutting && level < SILENT) {
                 active = false;
-                return;
+                return i + 1;
             }
             out[i] += (float) (read() * gain * level);
         }
+        return i;
     }
 
     /** The next value by a cubic through four frames (Catmull-Rom); ends the voice at the last frame. */

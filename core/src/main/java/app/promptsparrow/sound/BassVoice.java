@@ -154,27 +154,48 @@ public final class BassVoice {
     public void add(float[] out, int from, int to) {
         Settings s = settings;
         double step = tickHz / s.rate;
+        // Locals, since the virtual machine keeps fields in memory inside a loop.
+        double p = phase;
+        double q = subPhase;
+        double b1 = band;
+        double l1 = low;
+        double b2 = band2;
+        double l2 = low2;
+        double c1 = a1;
+        double c2 = a2;
+        double c3 = a3;
+        float[] saw = table;
+        double heard = level * gain;
         for (int i = from; i < to; i++) {
-            if (!advanceLevel(s)) {
-                return;
+            if (state != HOLD) {
+                if (!advanceLevel(s)) {
+                    break;
+                }
+                heard = level * gain;
             }
-            double raw = s.saw * Wavetables.read(table, phase) + s.sub * StrictMathSine.of(subPhase);
-            phase += step;
-            phase -= phase >= 1 ? 1 : 0;
-            subPhase += step;
-            subPhase -= subPhase >= 1 ? 1 : 0;
-            double v3 = raw - low;
-            double v1 = a1 * band + a2 * v3;
-            double v2 = low + a2 * band + a3 * v3;
-            band = 2 * v1 - band;
-            low = 2 * v2 - low;
-            double w3 = v2 - low2;
-            double w1 = a1 * band2 + a2 * w3;
-            double w2 = low2 + a2 * band2 + a3 * w3;
-            band2 = 2 * w1 - band2;
-            low2 = 2 * w2 - low2;
-            out[i] += (float) (w2 * level * gain);
+            double raw = s.saw * Wavetables.read(saw, p) + s.sub * Wavetables.sine(q);
+            p += step;
+            p -= p >= 1 ? 1 : 0;
+            q += step;
+            q -= q >= 1 ? 1 : 0;
+            double v3 = raw - l1;
+            double v1 = c1 * b1 + c2 * v3;
+            double v2 = l1 + c2 * b1 + c3 * v3;
+            b1 = 2 * v1 - b1;
+            l1 = 2 * v2 - l1;
+            double w3 = v2 - l2;
+            double w1 = c1 * b2 + c2 * w3;
+            double w2 = l2 + c2 * b2 + c3 * w3;
+            b2 = 2 * w1 - b2;
+            l2 = 2 * w2 - l2;
+            out[i] += (float) (w2 * heard);
         }
+        phase = p;
+        subPhase = q;
+        band = b1;
+        low = l1;
+        band2 = b2;
+        low2 = l2;
     }
 
     private boolean advanceLevel(Settings s) {
@@ -204,20 +225,5 @@ public final class BassVoice {
             }
         }
         return state != IDLE;
-    }
-
-    /** A sine from the wave tables' finest relative: one table, read by the same cubic. */
-    private static final class StrictMathSine {
-        private static final float[] TABLE = new float[Wavetables.SIZE + 3];
-
-        static {
-            for (int i = 0; i < TABLE.length; i++) {
-                TABLE[i] = (float) StrictMath.sin(2 * StrictMath.PI * (i - 1) / Wavetables.SIZE);
-            }
-        }
-
-        static double of(double phase) {
-            return Wavetables.read(TABLE, phase);
-        }
     }
 }

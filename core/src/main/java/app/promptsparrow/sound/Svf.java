@@ -83,7 +83,7 @@ public final class Svf {
 
     /** Once a control tick: goes a part of the way to a setting. */
     public void glide(Setting target) {
-        if (settled && g == target.g && k == target.k && m0 == target.m0 && m1 == target.m1 && m2 == target.m2) {
+        if (isAt(target)) {
             return;
         }
         if (neutral) { // begins from silence: the corner need not travel, the mix fades in
@@ -114,6 +114,11 @@ public final class Svf {
         return neutral;
     }
 
+    /** Whether it has arrived at a setting. */
+    public boolean isAt(Setting target) {
+        return settled && g == target.g && k == target.k && m0 == target.m0 && m1 == target.m1 && m2 == target.m2;
+    }
+
     public void clear() {
         low = 0;
         band = 0;
@@ -131,14 +136,15 @@ public final class Svf {
      * conversions of the processor wait for their register's old value and would chain everything up.
      *
      * @param filters the first {@code count} are used; none of them neutral
+     * @param from    the first value of the buffer
      * @param work    at least {@code frames} long, overwritten
      */
-    public static void processAll(Svf[] filters, int count, float[] buffer, double[] work, int frames) {
+    public static void processAll(Svf[] filters, int count, float[] buffer, int from, double[] work, int frames) {
         if (count == 0) {
             return;
         }
         for (int i = 0; i < frames; i++) {
-            work[i] = buffer[i];
+            work[i] = buffer[from + i];
         }
         int next = 0;
         for (; next + 1 < count; next += 2) {
@@ -148,7 +154,7 @@ public final class Svf {
             processOne(filters[next], work, frames);
         }
         for (int i = 0; i < frames; i++) {
-            buffer[i] = (float) work[i];
+            buffer[from + i] = (float) work[i];
         }
     }
 

@@ -57,15 +57,16 @@ public final class Tank {
      * Adds the reverb of {@code in} to both outputs.
      *
      * @param in changed by the call
+     * @param from the first value of all three
      */
-    public void add(float[] in, float[] left, float[] right, int frames, Settings s) {
+    public void add(float[] in, float[] left, float[] right, int from, int frames, Settings s) {
         lowCut.glide(s.lowCut);
-        lowCut.process(in, 0, frames);
+        lowCut.process(in, from, frames);
         double damp = s.damp;
         double fresh = 1 - damp;
         double sum = 0;
         float[] pre = before;
-        for (int i = 0; i < frames; i++) {
+        for (int i = from; i < from + frames; i++) {
             pre[beforeAt] = in[i];
             int delayed = beforeAt - s.preDelay;
             double x = pre[delayed < 0 ? delayed + pre.length : delayed];

@@ -13,7 +13,20 @@ final class Wavetables {
     /** [level][SIZE + 3]: level n holds {@code MOST_HARMONICS >> n} harmonics; padded for the interpolation. */
     private static final float[][] SAW = build();
 
+    private static final float[] SINE = new float[SIZE + 3];
+
+    static {
+        for (int i = 0; i < SINE.length; i++) {
+            SINE[i] = (float) StrictMath.sin(2 * StrictMath.PI * (i - 1) / SIZE);
+        }
+    }
+
     private Wavetables() {
+    }
+
+    /** A sine at a phase from 0 to 1, from a table of its own. */
+    static double sine(double phase) {
+        return read(SINE, phase);
     }
 
     /** The fullest table whose harmonics stay below 45 % of the sample rate for a pitch. */
@@ -56,7 +69,7 @@ final class Wavetables {
         double a = table[i];
         double b = table[i + 1];
         double c = table[i + 2];
-        double d = table[i + 3 < table.length ? i + 3 : i + 3 - SIZE];
+        double d = table[i + 3];
         return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
     }
 }
