@@ -89,7 +89,7 @@ public final class ChartReader {
             if (begun) {
                 endPattern();
             }
-            String name = line.rest().strip();
+            String name = onOneLine(line.rest());
             if (name.isEmpty() || name.length() > Row.MAX_NAME) {
                 throw line.error("expected a title of 1 to " + Row.MAX_NAME + " characters after '#'");
             }
@@ -222,8 +222,14 @@ public final class ChartReader {
         rows.put(row.id(), new RowLine(line.number(), row, ownStep, ownLength, cells.count(), cells.hits(), cells.opened()));
     }
 
+    /** A name without the tabs and other control characters that a text may hold. */
+    private static String onOneLine(String name) {
+        return name.replaceAll("\\p{Cntrl}+", " ").strip();
+    }
+
     /** The kit's row of that name, or a new one that is not in the kit yet. */
-    private Row findOrMake(ChartLine line, int at, String name) throws ChartException {
+    private Row findOrMake(ChartLine line, int at, String written) throws ChartException {
+        String name = onOneLine(written);
         Optional<Row> known = kit.rowNamed(name);
         if (known.isPresent()) {
             return known.get();

@@ -16,7 +16,7 @@ public final class FileProblem extends Exception {
     }
 
     public FileProblem(Path file, String what, Throwable cause) {
-        super(file.getFileName() + ": " + what, cause);
+        super((file.getFileName() + ": " + what).replaceAll("\\p{Cntrl}", "?"), cause); // damaged names stay on one line
     }
 
     /** What an input or output error means to people. */

@@ -67,6 +67,34 @@ public record Key(int root, Scale scale) {
         return (scale.mask >> Math.floorMod(note - root, 12) & 1) != 0;
     }
 
+    /** The note so many notes of the scale higher (or lower) than a note, within 0 to 127. */
+    public int higher(int note, int degrees) {
+        int at = note;
+        for (int left = Math.abs(degrees); left > 0; left--) {
+            int next = at;
+            do {
+                next += Integer.signum(degrees);
+            } while (next >= 0 && next <= 127 && !contains(next));
+            if (next < 0 || next > 127) {
+                return at;
+            }
+            at = next;
+        }
+        return at;
+    }
+
+    /** The note of the scale nearest to a note, the lower one of two. */
+    public int nearest(int note) {
+        for (int away = 0;; away++) {
+            if (contains(note - away) && note - away >= 0) {
+                return note - away;
+            }
+            if (contains(note + away) && note + away <= 127) {
+                return note + away;
+            }
+        }
+    }
+
     public String text() {
         return NOTES.get(root) + " " + scale.title;
     }

@@ -36,20 +36,18 @@ import java.util.function.UnaryOperator;
  */
 public final class BeatPresenter {
 
-    private static final int USUAL_BASS_NOTE = 33; // A1
-
     private final ProjectStore store;
     private final Player player;
     private final List<Runnable> listeners = new ArrayList<>();
     private final Map<RowId, Integer> strides = new HashMap<>();
-    private final Map<RowId, Integer> bassNotes = new HashMap<>();
     private Set<Cell> selection = Set.of();
     private SlotRef shown = new SlotRef(0, 0);
     private RowId row;
     private int cursor;
     private int touch = Hit.FIRM;
-    private int bassLength = 0;
     private String message = "";
+    private final HitEditor editor = new HitEditor(this);
+    private Optional<Preview> preview = Optional.empty();
 
     public BeatPresenter(ProjectStore store, Player player) {
         this.store = store;
@@ -66,7 +64,8 @@ public final class BeatPresenter {
         cursor = 0;
         selection = Set.of();
         strides.clear();
-        bassNotes.clear();
+        editor.forget();
+        preview = Optional.empty();
         message = "";
     }
 
@@ -319,7 +318,7 @@ public final class BeatPresenter {
 
     /** Strikes the row as its next hit would sound. */
     public void audition(RowId which, int velocity) {
-        project().kit().row(which).ifPresent(r -> player.audition(which, velocity, r.isBass() ? bassNote(which) * 100 : 0));
+        project().kit().row(which).ifPresent(r -> player.audition(which, velocity, r.isBass() ? editor.bassNote(which) * 100 : 0));
     }
 
     /** Strikes a hit as it sounds, unless it is about to be heard anyway. */
@@ -341,122 +340,9 @@ public final class BeatPresenter {
 
     // --- editing ---
 
-    /** The hit that planting on a cell gives; {@code note} matters on bass rows only. */
-    Hit newHit(Cell cell, int note) {
-        Row target = project().kit().row(cell.row()).orElseThrow();
-        if (!target.isBass()) {
-            return Hit.drum(cell.step(), touch);
-        }
-        Pattern p = pattern().orElseThrow();
-        int beat = (int) Math.max(1, project().meterOf(p).beatUnits() / p.laneStep(cell.row()).units());
-        int length = bassLength > 0 ? bassLength : beat * Hit.STEP;
-        int room = p.laneSteps(cell.row()) - cell.step();
-        for (Hit next : p.lane(cell.row()).hits()) {
-            if (next.step() > cell.step()) {
-                room = Math.min(room, next.step() - cell.step());
-                break;
-            }
-        }
-        return Hit.bass(cell.step(), touch, note, Math.min(length, Math.max(1, room) * Hit.STEP));
-    }
-
-    int bassNote(RowId of) {
-        return bassNotes.getOrDefault(of, USUAL_BASS_NOTE);
-    }
-
-    void rememberBass(RowId of, Hit hit) {
-        bassNotes.put(of, hit.pitch());
-        bassLength = hit.length();
-    }
-
-    String rowName(RowId of) {
-        return project().kit().row(of).map(Row::name).orElse("a removed row");
-    }
-
-    /** Replaces what a gesture did so far by putting and clearing hits of one row. */
-    void editRow(String name, RowId of, Collection<Integer> cleared, Collection<Hit> put, Object gesture) {
-        PatternId id = pattern().orElseThrow().id();
-        store.replace(new Edit.EditHits(name, id, of, Set.copyOf(cleared), List.copyOf(put)), gesture);
-    }
-
-    /** Removes the hits of some cells as one step. */
-    void remove(Collection<Cell> cells, Object gesture) {
-        Map<RowId, Set<Integer>> steps = new LinkedHashMap<>();
-        for (Cell cell : cells) {
-            if (hitAt(cell).isPresent()) {
-                steps.computeIfAbsent(cell.row(), r -> new TreeSet<>()).add(cell.step());
-            }
-        }
-        if (steps.isEmpty()) {
-            return;
-        }
-        int count = steps.values().stream().mapToInt(Set::size).sum();
-        String name = "Remove " + hits(count) + (steps.size() == 1 ? " from " + rowName(steps.keySet().iterator().next()) : "");
-        PatternId id = pattern().orElseThrow().id();
-        List<Edit> edits = new ArrayList<>();
-        steps.forEach((r, s) -> edits.add(new Edit.EditHits(name, id, r, s, List.of())));
-        store.apply(new Edit.Together(name, edits), gesture);
-    }
-
-    /** Removes the selection, or the hit under the cursor. */
-    public void removeSelected() {
-        if (pattern().isPresent()) {
-            remove(selection.isEmpty() ? Set.of(new Cell(row, cursor)) : selection, null);
-        }
-    }
-
-    /** Enter: plants a hit at the cursor and moves on by the stride, or selects the hit that is there. */
-    public void plantAtCursor() {
-        if (pattern().isEmpty()) {
-            return;
-        }
-        Cell cell = new Cell(row, cursor);
-        if (hitAt(cell).isPresent()) {
-            select(Set.of(cell));
-            return;
-        }
-        editRow("Plant a hit in " + rowName(row), row, Set.of(), Set.of(newHit(cell, bassNote(row))), null);
-        select(Set.of(cell));
-        auditionHit(cell);
-        putCursor(row, cursor + stride());
-    }
-
-    /** Changes every selected hit as one step, or as part of a gesture. */
-    void changeSelected(String what, UnaryOperator<Hit> change, Object gesture) {
-        if (selection.isEmpty() || pattern().isEmpty()) {
-            return;
-        }
-        Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
-        for (Cell cell : selection) {
-            hitAt(cell).ifPresent(hit -> changed.computeIfAbsent(cell.row(), r -> new ArrayList<>()).add(change.apply(hit)));
-        }
-        String name = what + " of " + hits(selection.size()) + (changed.size() == 1 ? " in " + rowName(changed.keySet().iterator().next()) : "");
-        PatternId id = pattern().orElseThrow().id();
-        List<Edit> edits = new ArrayList<>();
-        changed.forEach((r, list) -> edits.add(new Edit.EditHits(name, id, r, Set.of(), list)));
-        store.apply(new Edit.Together(name, edits), gesture);
-    }
-
-    /** Sets the velocity of the selection. */
-    public void setVelocity(int velocity, Object gesture) {
-        changeSelected("Set velocity", hit -> hit.withVelocity(Hit.clampVelocity(velocity)), gesture);
-    }
-
-    /** Makes the selection louder or quieter, keeping the differences. */
-    public void addVelocity(int difference, Object gesture) {
-        changeSelected("Change velocity", hit -> hit.withVelocity(Hit.clampVelocity(hit.velocity() + difference)), gesture);
-    }
-
-    /** Sets the note length of the selection in steps. */
-    public void setNoteLength(double steps, Object gesture) {
-        int length = (int) Math.max(1, Math.min(Hit.MAX_LENGTH, Math.round(steps * Hit.STEP)));
-        changeSelected("Set length", hit -> hit.withLength(length), gesture);
-    }
-
-    /** A touch key: the next hits get that velocity, and so do the selected ones. */
-    public void touchKey(int velocity) {
-        setTouch(velocity);
-        setVelocity(velocity, null);
+    /** What can be done to hits. */
+    public HitEditor editor() {
+        return editor;
     }
 
     public void setPatternLength(int steps) {
@@ -519,6 +405,40 @@ public final class BeatPresenter {
         hit.roll().ifPresent(roll -> text.append(" · roll of ").append(roll.count()));
         hit.flam().ifPresent(flam -> text.append(" · flam"));
         return text.append(hit.slide() ? " · slide" : "").toString();
+    }
+
+    /**
+     * Hits that are shown in outline before they are planted: what the prompt line or a paste would give.
+     *
+     * @param result the project as it would be
+     * @param rows   the hits that would be new, by row; the others of these rows would go
+     */
+    record Preview(Project result, Map<RowId, Set<Integer>> rows) {
+
+        /** What an edit would plant in a pattern. */
+        static Preview of(Project before, PatternId pattern, Edit edit, Set<RowId> rows) {
+            Project after = edit.apply(before);
+            Map<RowId, Set<Integer>> planted = new HashMap<>();
+            for (RowId row : rows) {
+                planted.put(row, after.pattern(pattern).orElseThrow().lane(row).hits().stream()
+                        .filter(hit -> !before.pattern(pattern).orElseThrow().lane(row).at(hit.step()).equals(Optional.of(hit)))
+                        .map(Hit::step).collect(java.util.stream.Collectors.toSet()));
+            }
+            return new Preview(after, planted);
+        }
+    }
+
+    Optional<Preview> preview() {
+        return preview;
+    }
+
+    void showPreview(Optional<Preview> to) {
+        preview = to;
+        tell();
+    }
+
+    String rowName(RowId of) {
+        return project().kit().row(of).map(Row::name).orElse("a removed row");
     }
 
     static String hits(int count) {

@@ -46,6 +46,11 @@ final class GridGeometry {
             return top + LADDER_TOP + (notes.size() - 1) * LADDER_STEP;
         }
 
+        /** The note whose wire stands for a note. */
+        int nearest(int note) {
+            return notes.stream().filter(n -> n <= note).findFirst().orElse(notes.get(notes.size() - 1));
+        }
+
         /** The note whose wire is nearest. */
         int noteAt(double y) {
             int index = (int) Math.round((y + 4 - top - LADDER_TOP) / LADDER_STEP);

@@ -3,13 +3,12 @@ package app.promptsparrow.desktop.beat;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
-import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Edit;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 
 /**
  * Presses and drags on the grid, turned into edits: the gesture table of {@code docs/keys.md}. Owned by the UI thread;
@@ -21,11 +20,23 @@ final class GridGestures {
     private static final double REACH = 10;
 
     /** What a press has begun. */
-    private enum Kind { NONE, UNDECIDED_EMPTY, PAINT, PLANTED_VELOCITY, LONG_NOTE, UNDECIDED_HIT, VELOCITY, MOVE, BAND, ERASE }
+    private enum Kind { NONE, UNDECIDED_EMPTY, PAINT, PLANTED_VELOCITY, LONG_NOTE, UNDECIDED_HIT, UNDECIDED_NOTE, VELOCITY, LENGTH,
+        TIMING, TOUCH, MOVE, BAND, ERASE }
 
-    /** Keys held during a press. */
-    record Held(boolean shift, boolean control, boolean delete) {
-        static final Held NONE = new Held(false, false, false);
+    /** Which part of a hit the pointer is on. */
+    enum Part { BODY, TIP, END }
+
+    /** A hit and the part of it that is meant. */
+    record Target(Cell cell, Part part) {
+    }
+
+    /**
+     * Keys held during a press.
+     *
+     * @param touch the velocity of a held touch key, or 0
+     */
+    record Held(boolean shift, boolean control, boolean delete, boolean timing, int touch) {
+        static final Held NONE = new Held(false, false, false, false, 0);
     }
 
     /** The rectangle of a rubber band. */
@@ -33,20 +44,25 @@ final class GridGestures {
     }
 
     private final BeatPresenter presenter;
+    private final HitEditor editor;
     private Kind kind = Kind.NONE;
     private Object gesture;
     private GridGeometry geometry;
     private double pressX;
     private double pressY;
     private Cell pressed;
+    private Held held = Held.NONE;
     private int note;
     private Lane laneBefore = Lane.EMPTY;
-    private List<Hit> selectedBefore = List.of();
+    private HitEditor.Grip grip;
+    private Set<Cell> selectedBefore = Set.of();
+    private final Set<Cell> touched = new LinkedHashSet<>();
     private Cell removable;
     private BandRect band;
 
     GridGestures(BeatPresenter presenter) {
         this.presenter = presenter;
+        this.editor = presenter.editor();
     }
 
     /** The rubber band, while one is drawn. */
@@ -55,10 +71,15 @@ final class GridGestures {
     }
 
     /** The hit nearest to a point, if one stands there; drawn places count, not steps. */
-    static Optional<Cell> hitAt(GridGeometry geometry, GridScene scene, double x, double y) {
+    static Optional<Target> find(GridGeometry geometry, GridScene scene, double x, double y) {
+        for (GridScene.Line line : scene.lines()) { // an end of a line is small, so it comes before the seeds around it
+            if (line.look() == GridScene.Look.SOLID && Math.abs(y - line.y()) <= 4 && x >= line.x2() - 6 && x <= line.x2() + 3 && line.x2() - line.x1() > 8) {
+                return Optional.of(new Target(new Cell(line.row(), line.step()), Part.END));
+            }
+        }
         GridScene.Seed best = null;
         for (GridScene.Seed seed : scene.seeds()) {
-            if (!seed.main() || seed.look() == GridScene.Look.REPEAT) {
+            if (!seed.main() || seed.look() == GridScene.Look.REPEAT || seed.look() == GridScene.Look.OUTLINE) {
                 continue;
             }
             GridGeometry.RowPlace place = geometry.place(seed.row()).orElseThrow();
@@ -70,7 +91,13 @@ final class GridGestures {
                 best = seed;
             }
         }
-        return Optional.ofNullable(best).map(seed -> new Cell(seed.row(), seed.step()));
+        if (best != null) {
+            boolean tip = geometry.place(best.row()).orElseThrow().isLadder() && y < best.y() - best.height() / 2;
+            return Optional.of(new Target(new Cell(best.row(), best.step()), tip ? Part.TIP : Part.BODY));
+        }
+        return scene.lines().stream().filter(line -> line.look() == GridScene.Look.SOLID && geometry.place(line.row()).orElseThrow().isLadder()
+                && Math.abs(y - line.y()) <= 5 && x >= line.x1() && x <= line.x2())
+                .findFirst().map(line -> new Target(new Cell(line.row(), line.step()), Part.BODY));
     }
 
     /**
@@ -78,7 +105,7 @@ final class GridGestures {
      *
      * @param clicks how many presses in quick succession this is
      */
-    void press(GridGeometry at, GridScene scene, double x, double y, int clicks, Held held) {
+    void press(GridGeometry at, GridScene scene, double x, double y, int clicks, Held keys) {
         Optional<GridGeometry.RowPlace> place = at.rowAt(y);
         kind = Kind.NONE;
         if (place.isEmpty()) {
@@ -86,33 +113,41 @@ final class GridGestures {
         }
         geometry = at;
         gesture = new Object();
+        held = keys;
         pressX = x;
         pressY = y;
-        Optional<Cell> hit = hitAt(at, scene, x, y);
+        touched.clear();
+        Optional<Target> target = find(at, scene, x, y);
         RowId row = place.get().row().id();
-        pressed = hit.orElseGet(() -> new Cell(row, at.stepAt(row, x)));
+        pressed = target.map(Target::cell).orElseGet(() -> new Cell(row, at.stepAt(row, x)));
         laneBefore = presenter.lane(row);
+        selectedBefore = presenter.selection();
         presenter.putCursor(pressed.row(), pressed.step());
         boolean again = clicks >= 2 && pressed.equals(removable);
         removable = null;
-        if (held.delete()) {
+        if (keys.delete()) {
             kind = Kind.ERASE;
             erase(x, y);
         } else if (again) {
-            presenter.remove(Set.of(pressed), null);
-        } else if (hit.isPresent()) {
-            pressHit(clicks, held);
-        } else if (held.shift()) {
+            editor.remove(Set.of(pressed), null);
+        } else if (target.isPresent()) {
+            pressHit(target.get().part(), clicks);
+        } else if (keys.shift()) {
             kind = Kind.BAND;
         } else {
             pressEmpty(place.get(), y);
         }
     }
 
-    private void pressHit(int clicks, Held held) {
+    private void pressHit(Part part, int clicks) {
         removable = clicks == 1 ? pressed : null; // it was there before the first press, so a second one may remove it
         boolean was = presenter.selection().contains(pressed);
-        if (held.shift() || held.control()) {
+        if (held.touch() > 0) {
+            kind = Kind.TOUCH;
+            touch(pressed);
+            return;
+        }
+        if ((held.shift() || held.control()) && !was) {
             Set<Cell> more = new LinkedHashSet<>(presenter.selection());
             more.add(pressed);
             presenter.select(more);
@@ -121,45 +156,41 @@ final class GridGestures {
         } else {
             presenter.say("press twice quickly, or press Delete, to remove it");
         }
-        kind = Kind.UNDECIDED_HIT;
-        selectedBefore = selectedHits();
+        boolean ladder = geometry.place(pressed.row()).map(GridGeometry.RowPlace::isLadder).orElse(false);
+        kind = part == Part.END ? Kind.LENGTH : part == Part.TIP ? Kind.VELOCITY : held.timing() ? Kind.TIMING
+                : ladder ? Kind.UNDECIDED_NOTE : Kind.UNDECIDED_HIT;
+        grip = editor.grip();
         presenter.auditionHit(pressed);
     }
 
     private void pressEmpty(GridGeometry.RowPlace place, double y) {
         kind = Kind.UNDECIDED_EMPTY;
         note = place.isLadder() ? place.noteAt(y) : 0;
-        Hit planted = presenter.newHit(pressed, note);
-        presenter.editRow("Plant a hit in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(planted), gesture);
+        Hit planted = editor.newHit(pressed, note);
+        editor.editRow("Plant a hit in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(planted), gesture);
         presenter.select(Set.of(pressed));
         if (place.isLadder()) {
-            presenter.rememberBass(pressed.row(), planted);
+            editor.rememberBass(pressed.row(), planted);
         }
         presenter.auditionHit(pressed);
-    }
-
-    private List<Hit> selectedHits() {
-        return presenter.selection().stream().filter(cell -> cell.row().equals(pressed.row()))
-                .flatMap(cell -> presenter.hitAt(cell).stream()).toList();
     }
 
     /** The pointer moves on. */
     void drag(double x, double y) {
         double dx = x - pressX;
         double dy = y - pressY;
-        if ((kind == Kind.UNDECIDED_EMPTY || kind == Kind.UNDECIDED_HIT) && Math.hypot(dx, dy) >= DECIDES) {
-            boolean along = Math.abs(dx) >= Math.abs(dy);
-            boolean ladder = geometry.place(pressed.row()).map(GridGeometry.RowPlace::isLadder).orElse(false);
-            kind = kind == Kind.UNDECIDED_HIT ? along ? Kind.MOVE : Kind.VELOCITY
-                    : !along ? Kind.PLANTED_VELOCITY : ladder ? Kind.LONG_NOTE : Kind.PAINT;
-            removable = null;
+        if (Math.hypot(dx, dy) >= DECIDES) {
+            kind = decided(Math.abs(dx) >= Math.abs(dy));
         }
         switch (kind) {
             case PAINT -> paint(x);
             case PLANTED_VELOCITY -> plantedVelocity(dy);
             case LONG_NOTE -> longNote(x);
             case VELOCITY -> velocity(dy);
-            case MOVE -> move(dx);
+            case LENGTH -> length(dx);
+            case TIMING -> timing(dx);
+            case TOUCH -> touchAlong(x, y);
+            case MOVE -> move(dx, y);
             case BAND -> rubberBand(x, y);
             case ERASE -> erase(x, y);
             default -> {
@@ -168,20 +199,40 @@ final class GridGestures {
         }
     }
 
+    private Kind decided(boolean along) {
+        boolean undecided = kind == Kind.UNDECIDED_EMPTY || kind == Kind.UNDECIDED_HIT || kind == Kind.UNDECIDED_NOTE;
+        if (!undecided) {
+            return kind;
+        }
+        removable = null;
+        boolean ladder = geometry.place(pressed.row()).map(GridGeometry.RowPlace::isLadder).orElse(false);
+        return switch (kind) {
+            case UNDECIDED_NOTE -> Kind.MOVE;
+            case UNDECIDED_HIT -> along || held.shift() || held.control() ? Kind.MOVE : Kind.VELOCITY;
+            default -> !along ? Kind.PLANTED_VELOCITY : ladder ? Kind.LONG_NOTE : Kind.PAINT;
+        };
+    }
+
     private void paint(double x) {
         int to = geometry.stepAt(pressed.row(), x);
         int stride = presenter.stride(pressed.row());
         List<Hit> painted = new ArrayList<>();
         Set<Cell> cells = new LinkedHashSet<>();
         int direction = to < pressed.step() ? -1 : 1;
+        int fresh = 0;
         for (int step = pressed.step(); direction * (to - step) >= 0; step += direction * stride) {
-            if (laneBefore.at(step).isEmpty()) {
-                Cell cell = new Cell(pressed.row(), step);
-                painted.add(presenter.newHit(cell, note));
+            Cell cell = new Cell(pressed.row(), step);
+            Optional<Hit> there = laneBefore.at(step);
+            if (there.isEmpty()) {
+                Hit hit = editor.newHit(cell, note);
+                painted.add(held.touch() > 0 ? hit.withVelocity(held.touch()) : hit);
                 cells.add(cell);
+                fresh++;
+            } else if (held.touch() > 0) { // painting over hits leaves them, but for a held touch key
+                painted.add(there.get().withVelocity(held.touch()));
             }
         }
-        presenter.editRow("Paint " + BeatPresenter.hits(painted.size()) + " in " + presenter.rowName(pressed.row()),
+        editor.editRow("Paint " + BeatPresenter.hits(fresh) + " in " + presenter.rowName(pressed.row()),
                 pressed.row(), Set.of(), painted, gesture);
         presenter.select(cells);
         presenter.putCursor(pressed.row(), to);
@@ -189,8 +240,8 @@ final class GridGestures {
 
     private void plantedVelocity(double dy) {
         int velocity = Hit.clampVelocity(presenter.touch() - (int) Math.round(dy / GridGeometry.pixelsPerVelocity()));
-        Hit hit = presenter.newHit(pressed, note).withVelocity(velocity);
-        presenter.editRow("Plant a hit in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(hit), gesture);
+        Hit hit = editor.newHit(pressed, note).withVelocity(velocity);
+        editor.editRow("Plant a hit in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(hit), gesture);
         presenter.say("velocity " + velocity);
     }
 
@@ -204,50 +255,76 @@ final class GridGestures {
                 break;
             }
         }
-        Hit hit = presenter.newHit(pressed, note).withLength(Math.min(steps, Math.max(1, room)) * Hit.STEP);
-        presenter.editRow("Draw a note in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(hit), gesture);
-        presenter.rememberBass(pressed.row(), hit);
+        Hit hit = editor.newHit(pressed, note).withLength(Math.min(steps, Math.max(1, room)) * Hit.STEP);
+        editor.editRow("Draw a note in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(hit), gesture);
+        editor.rememberBass(pressed.row(), hit);
     }
 
     private void velocity(double dy) {
         int difference = -(int) Math.round(dy / GridGeometry.pixelsPerVelocity());
-        List<Hit> changed = selectedBefore.stream()
-                .map(hit -> hit.withVelocity(Hit.clampVelocity(hit.velocity() + difference))).toList();
-        presenter.editRow("Change velocity of " + BeatPresenter.hits(changed.size()) + " in " + presenter.rowName(pressed.row()),
-                pressed.row(), Set.of(), changed, gesture);
+        editor.changeFrom("Change velocity", grip, hit -> hit.withVelocity(Hit.clampVelocity(hit.velocity() + difference)), gesture);
         presenter.hitAt(pressed).ifPresent(hit -> presenter.say("velocity " + hit.velocity()));
     }
 
-    private void move(double dx) {
-        Pattern pattern = geometry.pattern();
-        int last = pattern.laneSteps(pressed.row()) - 1;
+    /** Whole steps, so that drawn ends meet the grid; the inspector takes any length. */
+    private void length(double dx) {
+        double steps = dx / geometry.stepWidth(pressed.row());
+        editor.changeFrom("Change length", grip, hit -> {
+            long whole = Math.round((hit.length() / (double) Hit.STEP + steps)) * Hit.STEP;
+            return hit.withLength(HitEditor.clampLength(Math.max(whole, Math.abs(steps) < 0.5 ? hit.length() : Hit.STEP)));
+        }, gesture);
+        presenter.hitAt(pressed).ifPresent(hit -> {
+            presenter.say(app.promptsparrow.desktop.control.ValueField.text(hit.length() / (double) Hit.STEP) + " steps long");
+            if (editor.isBass(pressed.row())) {
+                editor.rememberBass(pressed.row(), hit);
+            }
+        });
+    }
+
+    private void timing(double dx) {
+        editor.shift(grip, Math.round(dx / geometry.stepWidth(pressed.row()) * Hit.STEP), gesture);
+        presenter.selection().stream().findFirst().ifPresent(cell -> presenter.say(presenter.describe(cell)));
+    }
+
+    private void touchAlong(double x, double y) {
+        geometry.rowAt(y).ifPresent(place -> touch(new Cell(place.row().id(), geometry.stepAt(place.row().id(), x))));
+    }
+
+    private void touch(Cell cell) {
+        presenter.hitAt(cell).filter(hit -> touched.add(cell)).ifPresent(hit -> {
+            presenter.apply(new Edit.EditHits("Touch " + BeatPresenter.hits(touched.size()), geometry.pattern().id(), cell.row(), Set.of(),
+                    List.of(hit.withVelocity(held.touch()))), gesture);
+            presenter.select(touched);
+        });
+    }
+
+    private void move(double dx, double y) {
         int by = (int) Math.round(dx / geometry.stepWidth(pressed.row()));
-        for (Hit hit : selectedBefore) { // the whole selection stays within the lane
-            by = Math.max(-hit.step(), Math.min(Math.max(0, last - hit.step()), by));
+        GridGeometry.RowPlace from = geometry.place(pressed.row()).orElseThrow();
+        int rows = 0;
+        int notes = 0;
+        if (from.isLadder()) {
+            Hit hit = laneBefore.at(pressed.step()).orElseThrow();
+            int index = from.notes().indexOf(from.noteAt(y));
+            notes = from.notes().indexOf(from.nearest(hit.pitch())) - index;
+        } else if (held.shift()) {
+            Optional<GridGeometry.RowPlace> over = geometry.rowAt(y);
+            rows = over.map(place -> geometry.rows().indexOf(place) - geometry.rows().indexOf(from)).orElse(0);
         }
-        Set<Integer> cleared = new TreeSet<>();
-        List<Hit> moved = new ArrayList<>();
-        Set<Cell> cells = new LinkedHashSet<>();
-        for (Hit hit : selectedBefore) {
-            cleared.add(hit.step());
-            moved.add(hit.withStep(hit.step() + by));
-            cells.add(new Cell(pressed.row(), hit.step() + by));
-        }
-        presenter.editRow("Move " + BeatPresenter.hits(moved.size()) + " in " + presenter.rowName(pressed.row()),
-                pressed.row(), cleared, moved, gesture);
-        presenter.select(cells);
+        editor.move(grip, pressed.row(), rows, by, notes, held.control(), gesture);
     }
 
     private void rubberBand(double x, double y) {
         band = new BandRect(Math.min(x, pressX), Math.min(y, pressY), Math.abs(x - pressX), Math.abs(y - pressY));
-        Set<Cell> inside = new LinkedHashSet<>();
+        Set<Cell> inside = new LinkedHashSet<>(held.control() ? selectedBefore : Set.of());
         for (GridGeometry.RowPlace place : geometry.rows()) {
             if (place.top() + place.height() < band.y() || place.top() > band.y() + band.height()) {
                 continue;
             }
             for (Hit hit : presenter.lane(place.row().id()).hits()) {
                 double at = geometry.x(hit.step() * geometry.pattern().laneStep(place.row().id()).units());
-                if (at >= band.x() && at <= band.x() + band.width()) {
+                boolean onNote = !place.isLadder() || place.wire(hit.pitch()) >= band.y() - 3 && place.wire(hit.pitch()) - 8 <= band.y() + band.height();
+                if (at >= band.x() && at <= band.x() + band.width() && onNote) {
                     inside.add(new Cell(place.row().id(), hit.step()));
                 }
             }
@@ -258,7 +335,7 @@ final class GridGestures {
     private void erase(double x, double y) {
         geometry.rowAt(y).ifPresent(place -> {
             RowId row = place.row().id();
-            presenter.remove(Set.of(new Cell(row, geometry.stepAt(row, x))), gesture);
+            editor.remove(Set.of(new Cell(row, geometry.stepAt(row, x))), gesture);
         });
     }
 

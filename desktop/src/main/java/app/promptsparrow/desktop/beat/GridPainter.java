@@ -42,14 +42,18 @@ final class GridPainter {
         g.setFill(theme.color("dot"));
         scene.dots().forEach(dot -> g.fillRect(Math.round(dot.x()) - 1, Math.round(dot.y()) - 1, 3, 3));
         for (GridScene.Line line : scene.lines()) {
-            g.setFill(theme.family(line.family()));
-            g.setGlobalAlpha(line.look() == GridScene.Look.REPEAT ? 0.35 : 1);
+            g.setFill(line.look() == GridScene.Look.OUTLINE ? theme.color("now") : theme.family(line.family()));
+            g.setGlobalAlpha(alpha(line.look()));
             g.fillRoundRect(line.x1(), line.y() - 2, line.x2() - line.x1(), 4, 4, 4);
         }
         slides(g, scene, theme);
         scene.seeds().forEach(seed -> seed(g, seed, theme));
         g.setGlobalAlpha(1);
         g.restore();
+    }
+
+    private static double alpha(GridScene.Look look) {
+        return look == GridScene.Look.REPEAT ? 0.38 : look == GridScene.Look.GOING ? 0.2 : 1;
     }
 
     private static void wires(GraphicsContext g, GridScene scene, Theme theme, double labelWidth) {
@@ -79,10 +83,10 @@ final class GridPainter {
     /** One seed, at its colour; also used to light it up. */
     static void seed(GraphicsContext g, GridScene.Seed seed, Theme theme) {
         Color tint = theme.family(seed.family());
-        g.setGlobalAlpha(seed.look() == GridScene.Look.REPEAT ? 0.38 : 1);
+        g.setGlobalAlpha(alpha(seed.look()));
         SeedShape.trace(g, seed.family(), seed.x(), seed.y(), seed.width(), seed.height());
-        if (seed.look() == GridScene.Look.HOLLOW) {
-            g.setStroke(tint);
+        if (seed.look() == GridScene.Look.HOLLOW || seed.look() == GridScene.Look.OUTLINE) {
+            g.setStroke(seed.look() == GridScene.Look.OUTLINE ? theme.color("now") : tint);
             g.setLineWidth(1.2);
             g.stroke();
         } else {

@@ -2,12 +2,17 @@ package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import javafx.scene.AccessibleRole;
+import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.KeyCode;
@@ -41,8 +46,8 @@ final class GridPane extends Pane {
     private Theme theme;
     private double viewportWidth = 700;
     private double viewportHeight = 400;
-    private boolean deleteHeld;
-    private boolean deleteUsed;
+    private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
+    private final Set<KeyCode> used = EnumSet.noneOf(KeyCode.class);
     private int redraws;
     private java.util.function.Consumer<Optional<Cell>> pointed = cell -> { };
 
@@ -71,7 +76,15 @@ final class GridPane extends Pane {
             gestures.release();
             showBand();
         });
-        setOnMouseMoved(event -> pointed.accept(cellAt(event.getX(), event.getY())));
+        setOnMouseMoved(event -> {
+            pointed.accept(cellAt(event.getX(), event.getY()));
+            setCursor(geometry == null ? Cursor.DEFAULT : GridGestures.find(geometry, scene, event.getX() - LABELS, event.getY())
+                    .map(target -> switch (target.part()) {
+                        case END -> Cursor.H_RESIZE;
+                        case TIP -> Cursor.V_RESIZE;
+                        default -> Cursor.HAND;
+                    }).orElse(Cursor.DEFAULT));
+        });
         setOnMouseExited(event -> pointed.accept(Optional.empty()));
     }
 
@@ -81,17 +94,28 @@ final class GridPane extends Pane {
     }
 
     /**
-     * The window tells whether Delete is held, since keys go to whatever has the focus. Answers, when it is let go,
-     * whether something was pressed meanwhile.
+     * The window tells which keys are held, since keys go to whatever has the focus. Answers, when one is let go, whether
+     * something was pressed with the mouse meanwhile.
      */
-    boolean holdKey(KeyCode code, boolean held) {
-        if (code != KeyCode.DELETE) {
+    boolean holdKey(KeyCode code, boolean down) {
+        if (!HOLDABLE.containsKey(code)) {
             return false;
         }
-        boolean used = deleteUsed;
-        deleteUsed = held && deleteUsed;
-        deleteHeld = held;
-        return used;
+        if (down) {
+            held.add(code);
+            return false;
+        }
+        held.remove(code);
+        return used.remove(code);
+    }
+
+    /** Keys that mean something while they are held, with the velocity of those that are a touch. */
+    static final Map<KeyCode, Integer> HOLDABLE = Map.of(KeyCode.DELETE, 0, KeyCode.T, 0, KeyCode.G, Hit.GHOST, KeyCode.L, Hit.LIGHT,
+            KeyCode.F, Hit.FIRM, KeyCode.A, Hit.ACCENT);
+
+    private GridGestures.Held heldKeys(MouseEvent event) {
+        int touch = held.stream().mapToInt(HOLDABLE::get).max().orElse(0);
+        return new GridGestures.Held(event.isShiftDown(), event.isControlDown(), held.contains(KeyCode.DELETE), held.contains(KeyCode.T), touch);
     }
 
     void setTheme(Theme to) {
@@ -121,9 +145,8 @@ final class GridPane extends Pane {
         if (event.getButton() != MouseButton.PRIMARY || geometry == null) {
             return;
         }
-        deleteUsed |= deleteHeld;
-        gestures.press(geometry, scene, event.getX() - LABELS, event.getY(), event.getClickCount(),
-                new GridGestures.Held(event.isShiftDown(), event.isControlDown(), deleteHeld));
+        used.addAll(held);
+        gestures.press(geometry, scene, event.getX() - LABELS, event.getY(), event.getClickCount(), heldKeys(event));
     }
 
     private void showBand() {
@@ -143,7 +166,7 @@ final class GridPane extends Pane {
         if (geometry == null) {
             return Optional.empty();
         }
-        return GridGestures.hitAt(geometry, scene, x - LABELS, y).or(() -> geometry.rowAt(y)
+        return GridGestures.find(geometry, scene, x - LABELS, y).map(GridGestures.Target::cell).or(() -> geometry.rowAt(y)
                 .map(place -> new Cell(place.row().id(), geometry.stepAt(place.row().id(), x - LABELS))));
     }
 
@@ -171,7 +194,7 @@ final class GridPane extends Pane {
         double width = Math.max(viewportWidth - LABELS, pattern.get().length() * 9.0 + 2 * GridGeometry.MARGIN);
         geometry = GridGeometry.of(presenter.project(), pattern.get(), Math.min(width, 6_000), rowHeight());
         scene = GridScene.of(presenter.project(), geometry, presenter.selection(),
-                new Cell(presenter.row().id(), presenter.cursor()));
+                new Cell(presenter.row().id(), presenter.cursor()), presenter.preview());
         resizeTo(geometry.width() + LABELS, geometry.height());
         GridPainter.paint(canvas.getGraphicsContext2D(), scene, theme, LABELS, geometry.height());
         lights.getGraphicsContext2D().clearRect(0, 0, lights.getWidth(), lights.getHeight());

@@ -41,15 +41,18 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     }
 
     /** A note length along a wire. */
-    record Line(double x1, double x2, double y, Family family, Look look) {
+    record Line(RowId row, int step, double x1, double x2, double y, Family family, Look look) {
     }
 
     /** A glide from one wire to another, with its foot where it arrives. */
     record Slide(double x1, double y1, double x2, double y2) {
     }
 
-    /** How sure a hit is to be heard here: SOLID, a REPEAT of a free lane, or beyond the length (HOLLOW). */
-    enum Look { SOLID, REPEAT, HOLLOW }
+    /**
+     * How sure a hit is to be heard here: SOLID, a REPEAT of a free lane, beyond the length (HOLLOW), not planted yet
+     * (OUTLINE), or about to be replaced by what is (GOING).
+     */
+    enum Look { SOLID, REPEAT, HOLLOW, OUTLINE, GOING }
 
     /**
      * One drawn hit: its foot on the wire, its height from its velocity.
@@ -65,7 +68,14 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     }
 
     static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor) {
-        Builder builder = new Builder(project, geometry, selection);
+        return of(project, geometry, selection, cursor, Optional.empty());
+    }
+
+    /**
+     * @param preview what is shown in outline
+     */
+    static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<BeatPresenter.Preview> preview) {
+        Builder builder = new Builder(project, geometry, selection, preview);
         builder.ground();
         builder.hits();
         return builder.build(cursor);
@@ -74,7 +84,9 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     private static final class Builder {
         private final Project project;
         private final GridGeometry geometry;
-        private final Pattern pattern;
+        private final Optional<BeatPresenter.Preview> preview;
+        private Pattern pattern;
+        private boolean outlines;
         private final Set<Cell> selection;
         private final List<Band> bands = new ArrayList<>();
         private final List<Post> posts = new ArrayList<>();
@@ -84,7 +96,8 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         private final List<Slide> slides = new ArrayList<>();
         private final List<Seed> seeds = new ArrayList<>();
 
-        Builder(Project project, GridGeometry geometry, Set<Cell> selection) {
+        Builder(Project project, GridGeometry geometry, Set<Cell> selection, Optional<BeatPresenter.Preview> preview) {
+            this.preview = preview;
             this.project = project;
             this.geometry = geometry;
             this.pattern = geometry.pattern();
@@ -128,6 +141,18 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         }
 
         void hits() {
+            hits(project);
+            preview.ifPresent(wished -> {
+                outlines = true;
+                Pattern now = pattern;
+                pattern = wished.result().pattern(now.id()).orElse(now);
+                hits(wished.result());
+                pattern = now;
+                outlines = false;
+            });
+        }
+
+        private void hits(Project project) {
             PatternScore compiled = PatternScore.compile(project, pattern, Optional.empty());
             Score.passes(compiled, 1).emit(-Score.NEVER / 8, pattern.durationUnits() * 2, pattern.durationUnits(), -Score.NEVER / 8,
                     this::note);
@@ -142,13 +167,16 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         }
 
         private void note(LaneScore lane, int step, long start, long end, int velocity, int cents, int kind) {
+            if (outlines && !isPreviewed(lane.row(), step)) {
+                return;
+            }
             GridGeometry.RowPlace place = geometry.place(lane.row()).orElseThrow();
             boolean bass = place.isLadder();
             int note = Math.floorDiv(cents + 50, 100);
             double y = bass ? place.wire(note) : place.wire();
             long straight = step * pattern.laneStep(lane.row()).units();
             boolean repeat = start - straight > pattern.laneCycleUnits(lane.row()) * 3 / 4;
-            Look look = repeat ? Look.REPEAT : Look.SOLID;
+            Look look = outlines ? Look.OUTLINE : repeat ? Look.REPEAT : goes(lane.row(), step) ? Look.GOING : Look.SOLID;
             Family family = place.row().family();
             double x = geometry.x(start);
             boolean main = kind == LaneScore.MAIN || kind == LaneScore.SLIDE;
@@ -157,6 +185,16 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             double width = seedWidth(lane, step, kind);
             seeds.add(new Seed(lane.row(), step, x, y, GridGeometry.seedHeight(velocity, band), width, family, look, main, selected));
             lengthLine(lane, step, x, end, y, family, look, kind);
+        }
+
+        private boolean isPreviewed(RowId row, int step) {
+            return preview.map(wished -> wished.rows().getOrDefault(row, Set.of()).contains(step)).orElse(false);
+        }
+
+        /** Whether a hit would be gone or different after what is shown in outline. */
+        private boolean goes(RowId row, int step) {
+            return preview.isPresent() && preview.get().rows().containsKey(row)
+                    && !preview.get().result().pattern(pattern.id()).map(p -> p.lane(row).at(step)).equals(Optional.of(pattern.lane(row).at(step)));
         }
 
         /** As wide as there is room for: a roll's seeds share its span. */
@@ -172,8 +210,8 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
 
         private void lengthLine(LaneScore lane, int step, double x, long end, double y, Family family, Look look, int kind) {
             Hit hit = pattern.lane(lane.row()).at(step).orElseThrow();
-            boolean long_ = hit.length() > Hit.STEP;
-            if (kind == LaneScore.GRACE || !lane.isBass() && !long_) {
+            boolean told = hit.length() != Hit.STEP || selection.contains(new Cell(lane.row(), step));
+            if (kind == LaneScore.GRACE || kind == LaneScore.ROLLED || !lane.isBass() && !told) {
                 return;
             }
             double to = Math.min(geometry.x(end), geometry.x(pattern.durationUnits()));
@@ -192,7 +230,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
                     }
                 }
             }
-            lines.add(new Line(x, Math.max(x + 2, to - 2), y, family, look));
+            lines.add(new Line(lane.row(), step, x, Math.max(x + 2, to - 2), y, family, look));
         }
 
         private void hollow(GridGeometry.RowPlace place, Hit hit) {

@@ -111,12 +111,12 @@ final class InspectorPane extends VBox {
     private void buildHitPage() {
         velocity.textField().setId("hit-velocity");
         length.textField().setId("hit-length");
-        velocity.onAsk((value, gesture) -> presenter.setVelocity((int) Math.round(value), gesture));
-        length.onAsk(presenter::setNoteLength);
+        velocity.onAsk((value, gesture) -> presenter.editor().setVelocity((int) Math.round(value), gesture));
+        length.onAsk(presenter.editor()::setNoteLength);
         HBox touchLine = new HBox(4);
         for (int i = 0; i < TOUCHES.length; i++) {
             int velocityOf = TOUCHES[i];
-            touches[i] = choice(TOUCH_NAMES[i], () -> presenter.touchKey(velocityOf));
+            touches[i] = choice(TOUCH_NAMES[i], () -> presenter.editor().touchKey(velocityOf));
             touches[i].setId("touch-" + TOUCH_NAMES[i]);
             touchLine.getChildren().add(touches[i]);
         }

@@ -181,11 +181,11 @@ public final class MainView extends StackPane {
         lines.add(new KeyTable.Line("", List.of(key(KeyCode.UP)), "", "", () -> presenter.moveCursor(-1, 0)));
         lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN)), "", "", () -> presenter.moveCursor(1, 0)));
         lines.add(line("Cursor keys", "Enter", "plant a hit and move on by the stride, or select the hit there", this::enter, key(KeyCode.ENTER)));
-        lines.add(line("Cursor keys", "Delete", "remove the selection, or the hit under the cursor", presenter::removeSelected,
+        lines.add(line("Cursor keys", "Delete", "remove the selection, or the hit under the cursor", presenter.editor()::removeSelected,
                 key(KeyCode.DELETE), key(KeyCode.BACK_SPACE)));
-        lines.add(line("Cursor keys", "Ctrl+Up / Down", "velocity of the selection up or down", () -> presenter.addVelocity(4, null),
+        lines.add(line("Cursor keys", "Ctrl+Up / Down", "velocity of the selection up or down", () -> presenter.editor().addVelocity(4, null),
                 key(KeyCode.UP, CONTROL_DOWN)));
-        lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN, CONTROL_DOWN)), "", "", () -> presenter.addVelocity(-4, null)));
+        lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN, CONTROL_DOWN)), "", "", () -> presenter.editor().addVelocity(-4, null)));
         lines.add(line("Cursor keys", "G  L  F  A", "touch: ghost, light, firm, accent, for the selection too", null));
         touch(lines, KeyCode.G, Hit.GHOST);
         touch(lines, KeyCode.L, Hit.LIGHT);
@@ -211,14 +211,14 @@ public final class MainView extends StackPane {
     }
 
     private void touch(List<KeyTable.Line> lines, KeyCode code, int velocity) {
-        lines.add(new KeyTable.Line("", List.of(key(code)), "", "", () -> presenter.touchKey(velocity)));
+        lines.add(new KeyTable.Line("", List.of(key(code)), "", "", () -> presenter.editor().touchKey(velocity)));
     }
 
     private void enter() {
         if (presenter.pattern().isEmpty()) {
             presenter.chooseSlot(presenter.shown(), true);
         } else {
-            presenter.plantAtCursor();
+            presenter.editor().plantAtCursor();
         }
     }
 
@@ -260,7 +260,7 @@ public final class MainView extends StackPane {
     private void keyReleased(KeyEvent event) {
         boolean erased = beat.holdKey(event.getCode(), false);
         if (event.getCode() == KeyCode.DELETE && !erased && !(event.getTarget() instanceof TextInputControl)) {
-            presenter.removeSelected();
+            presenter.editor().removeSelected();
             event.consume();
         }
     }

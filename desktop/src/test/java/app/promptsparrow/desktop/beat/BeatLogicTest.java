@@ -122,9 +122,9 @@ class BeatLogicTest {
     void a_press_finds_the_seed_where_it_is_drawn_and_not_its_step() {
         plant(KICK, Hit.drum(4, 96).withTiming(45_000));
         double drawn = scene().seeds().get(0).x();
-        assertThat(GridGestures.hitAt(geometry(), scene(), drawn, y(KICK))).contains(new Cell(KICK, 4));
-        assertThat(GridGestures.hitAt(geometry(), scene(), drawn + 20, y(KICK))).isEmpty();
-        assertThat(GridGestures.hitAt(geometry(), scene(), drawn, y(HAT))).isEmpty();
+        assertThat(GridGestures.find(geometry(), scene(), drawn, y(KICK))).contains(new Cell(KICK, 4));
+        assertThat(GridGestures.find(geometry(), scene(), drawn + 20, y(KICK))).isEmpty();
+        assertThat(GridGestures.find(geometry(), scene(), drawn, y(HAT))).isEmpty();
     }
 
     @Test
@@ -165,9 +165,9 @@ class BeatLogicTest {
     void velocities_of_a_selection_keep_their_differences() {
         plant(KICK, Hit.drum(0, 40), Hit.drum(4, 80));
         presenter.select(List.of(new Cell(KICK, 0), new Cell(KICK, 4)));
-        presenter.addVelocity(10, null);
+        presenter.editor().addVelocity(10, null);
         assertThat(hits(KICK)).extracting(Hit::velocity).containsExactly(50, 90);
-        presenter.setVelocity(99, null);
+        presenter.editor().setVelocity(99, null);
         assertThat(hits(KICK)).extracting(Hit::velocity).containsExactly(99, 99);
         presenter.undo();
         assertThat(presenter.message()).isEqualTo("undone: Set velocity of 2 hits in Kick");
@@ -176,8 +176,8 @@ class BeatLogicTest {
     @Test
     void a_new_bass_note_ends_before_the_next_one() {
         plant(BASS, Hit.bass(2, 96, 33, Hit.STEP));
-        assertThat(presenter.newHit(new Cell(BASS, 0), 40)).isEqualTo(Hit.bass(0, Hit.FIRM, 40, 2 * Hit.STEP));
-        assertThat(presenter.newHit(new Cell(BASS, 8), 40).length()).isEqualTo(4 * Hit.STEP);
+        assertThat(presenter.editor().newHit(new Cell(BASS, 0), 40)).isEqualTo(Hit.bass(0, Hit.FIRM, 40, 2 * Hit.STEP));
+        assertThat(presenter.editor().newHit(new Cell(BASS, 8), 40).length()).isEqualTo(4 * Hit.STEP);
     }
 
     @Test

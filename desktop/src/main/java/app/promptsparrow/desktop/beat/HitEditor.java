@@ -1,0 +1,465 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Flam;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.pattern.Shaping;
+import app.promptsparrow.project.Edit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.UnaryOperator;
+
+/**
+ * What can be done to hits: plant, change, move, remove. Works on the presenter's selection and gives the store named
+ * edits; a {@code gesture} that is not null makes one undoable step of many calls. Owned by the UI thread; needs no window.
+ */
+public final class HitEditor {
+
+    private static final int USUAL_BASS_NOTE = 33; // A1
+
+    private final BeatPresenter presenter;
+    private final Map<RowId, Integer> bassNotes = new HashMap<>();
+    private int bassLength;
+
+    HitEditor(BeatPresenter presenter) {
+        this.presenter = presenter;
+    }
+
+    void forget() {
+        bassNotes.clear();
+        bassLength = 0;
+    }
+
+    // --- planting ---
+
+    /** The hit that planting on a cell gives; {@code note} matters on bass rows only. */
+    Hit newHit(Cell cell, int note) {
+        if (!isBass(cell.row())) {
+            return Hit.drum(cell.step(), presenter.touch());
+        }
+        Pattern p = presenter.pattern().orElseThrow();
+        int beat = (int) Math.max(1, presenter.project().meterOf(p).beatUnits() / p.laneStep(cell.row()).units());
+        int length = bassLength > 0 ? bassLength : beat * Hit.STEP;
+        return Hit.bass(cell.step(), presenter.touch(), note, Math.min(length, roomAfter(cell) * Hit.STEP));
+    }
+
+    /** Steps until the next hit of the lane or its end, at least 1. */
+    int roomAfter(Cell cell) {
+        Pattern p = presenter.pattern().orElseThrow();
+        int end = p.laneSteps(cell.row());
+        for (Hit next : p.lane(cell.row()).hits()) {
+            if (next.step() > cell.step()) {
+                end = Math.min(end, next.step());
+                break;
+            }
+        }
+        return Math.max(1, end - cell.step());
+    }
+
+    boolean isBass(RowId row) {
+        return presenter.project().kit().row(row).map(Row::isBass).orElse(false);
+    }
+
+    int bassNote(RowId of) {
+        return bassNotes.getOrDefault(of, USUAL_BASS_NOTE);
+    }
+
+    void rememberBass(RowId of, Hit hit) {
+        bassNotes.put(of, hit.pitch());
+        bassLength = hit.length();
+    }
+
+    /** Enter: plants a hit at the cursor and moves on by the stride, or selects the hit that is there. */
+    public void plantAtCursor() {
+        if (presenter.pattern().isEmpty()) {
+            return;
+        }
+        RowId row = presenter.row().id();
+        Cell cell = new Cell(row, presenter.cursor());
+        if (presenter.hitAt(cell).isPresent()) {
+            presenter.select(Set.of(cell));
+            return;
+        }
+        editRow("Plant a hit in " + presenter.rowName(row), row, Set.of(), Set.of(newHit(cell, bassNote(row))), null);
+        presenter.select(Set.of(cell));
+        presenter.auditionHit(cell);
+        presenter.putCursor(row, presenter.cursor() + presenter.stride());
+    }
+
+    /** Replaces what a gesture did so far by putting and clearing hits of one row. */
+    void editRow(String name, RowId of, Collection<Integer> cleared, Collection<Hit> put, Object gesture) {
+        presenter.store().replace(new Edit.EditHits(name, pattern(), of, Set.copyOf(cleared), List.copyOf(put)), gesture);
+    }
+
+    private PatternId pattern() {
+        return presenter.pattern().orElseThrow().id();
+    }
+
+    // --- removing ---
+
+    /** Removes the hits of some cells as one step. */
+    void remove(Collection<Cell> cells, Object gesture) {
+        Map<RowId, Set<Integer>> steps = new LinkedHashMap<>();
+        for (Cell cell : cells) {
+            if (presenter.hitAt(cell).isPresent()) {
+                steps.computeIfAbsent(cell.row(), r -> new TreeSet<>()).add(cell.step());
+            }
+        }
+        if (steps.isEmpty()) {
+            return;
+        }
+        int count = steps.values().stream().mapToInt(Set::size).sum();
+        String name = "Remove " + BeatPresenter.hits(count) + (steps.size() == 1 ? " from " + presenter.rowName(steps.keySet().iterator().next()) : "");
+        List<Edit> edits = new ArrayList<>();
+        steps.forEach((r, s) -> edits.add(new Edit.EditHits(name, pattern(), r, s, List.of())));
+        presenter.store().apply(new Edit.Together(name, edits), gesture);
+    }
+
+    /** Removes the selection, or the hit under the cursor. */
+    public void removeSelected() {
+        if (presenter.pattern().isPresent()) {
+            remove(presenter.selection().isEmpty() ? Set.of(new Cell(presenter.row().id(), presenter.cursor())) : presenter.selection(), null);
+        }
+    }
+
+    // --- changing ---
+
+    /** The selected hits by row, in the order of their steps. */
+    Map<RowId, List<Hit>> selected() {
+        Map<RowId, List<Hit>> selected = new LinkedHashMap<>();
+        presenter.selection().stream().sorted(java.util.Comparator.comparingInt(Cell::step))
+                .forEach(cell -> presenter.hitAt(cell).ifPresent(hit -> selected.computeIfAbsent(cell.row(), r -> new ArrayList<>()).add(hit)));
+        return selected;
+    }
+
+    /**
+     * The selected hits as they were when a gesture began, and the steps beside them that are taken. Each call of a drag
+     * begins from it and replaces what the drag did before.
+     */
+    record Grip(Map<RowId, List<Hit>> hits, Map<RowId, Set<Integer>> taken) {
+        boolean isEmpty() {
+            return hits.isEmpty();
+        }
+    }
+
+    Grip grip() {
+        Map<RowId, List<Hit>> selected = selected();
+        Map<RowId, Set<Integer>> taken = new HashMap<>();
+        selected.forEach((row, hits) -> {
+            Set<Integer> others = new TreeSet<>();
+            presenter.lane(row).hits().forEach(hit -> others.add(hit.step()));
+            hits.forEach(hit -> others.remove(hit.step()));
+            taken.put(row, others);
+        });
+        return new Grip(selected, taken);
+    }
+
+    /** Changes every selected hit as one step, or as part of a gesture. */
+    void changeSelected(String what, UnaryOperator<Hit> change, Object gesture) {
+        changeEach(what, selected(), (row, hit) -> change.apply(hit), gesture, false);
+    }
+
+    /** Changes hits as they were when a drag began; each call replaces what the drag did before. */
+    void changeFrom(String what, Grip before, UnaryOperator<Hit> change, Object gesture) {
+        changeEach(what, before.hits, (row, hit) -> change.apply(hit), gesture, true);
+    }
+
+    private interface Change {
+        Hit of(RowId row, Hit hit);
+    }
+
+    private void changeEach(String what, Map<RowId, List<Hit>> before, Change change, Object gesture, boolean replaces) {
+        if (before.isEmpty() || presenter.pattern().isEmpty()) {
+            return;
+        }
+        List<Edit> edits = new ArrayList<>();
+        Set<Cell> cells = new LinkedHashSet<>();
+        String name = what + " of " + named(before);
+        before.forEach((row, hits) -> {
+            Set<Integer> cleared = new TreeSet<>();
+            List<Hit> changed = new ArrayList<>();
+            for (Hit hit : hits) {
+                Hit to = change.of(row, hit);
+                if (to.step() != hit.step()) {
+                    cleared.add(hit.step());
+                }
+                changed.add(to);
+                cells.add(new Cell(row, to.step()));
+            }
+            edits.add(new Edit.EditHits(name, pattern(), row, cleared, changed));
+        });
+        Edit edit = new Edit.Together(name, edits);
+        if (replaces) {
+            presenter.store().replace(edit, gesture);
+        } else {
+            presenter.store().apply(edit, gesture);
+        }
+        if (!cells.equals(presenter.selection())) {
+            presenter.select(cells);
+        }
+    }
+
+    /** {@code 3 hits in Closed hat}, or in how many rows. */
+    String named(Map<RowId, List<Hit>> hits) {
+        int count = hits.values().stream().mapToInt(List::size).sum();
+        return BeatPresenter.hits(count) + (hits.size() == 1 ? " in " + presenter.rowName(hits.keySet().iterator().next())
+                : " in " + hits.size() + " rows");
+    }
+
+    /** Sets the velocity of the selection. */
+    public void setVelocity(int velocity, Object gesture) {
+        changeSelected("Set velocity", hit -> hit.withVelocity(Hit.clampVelocity(velocity)), gesture);
+    }
+
+    /** Makes the selection louder or quieter, keeping the differences. */
+    public void addVelocity(int difference, Object gesture) {
+        changeSelected("Change velocity", hit -> hit.withVelocity(Hit.clampVelocity(hit.velocity() + difference)), gesture);
+    }
+
+    /** Sets the note length of the selection in steps. */
+    public void setNoteLength(double steps, Object gesture) {
+        int length = clampLength(Math.round(steps * Hit.STEP));
+        changeSelected("Set length", hit -> hit.withLength(length), gesture);
+    }
+
+    /** Makes the notes of the selection longer or shorter by steps. */
+    public void addNoteLength(double steps, Object gesture) {
+        changeSelected("Change length", hit -> hit.withLength(clampLength(hit.length() + Math.round(steps * Hit.STEP))), gesture);
+    }
+
+    static int clampLength(long length) {
+        return (int) Math.max(1, Math.min(Hit.MAX_LENGTH, length));
+    }
+
+    /** Sets the timing of the selection in percent of a step, –50 to 50. */
+    public void setTiming(double percent, Object gesture) {
+        int timing = (int) Math.max(-Hit.MAX_TIMING, Math.min(Hit.MAX_TIMING, Math.round(percent * Hit.STEP / 100)));
+        changeSelected("Set timing", hit -> hit.withTiming(timing), gesture);
+    }
+
+    /** Moves the selection in time by a share of a step; beyond half a step a hit goes to the next one. */
+    public void addTiming(double percent, Object gesture) {
+        shift(grip(), Math.round(percent * Hit.STEP / 100), gesture);
+    }
+
+    /** Moves hits in time by a share of a step; beyond half a step a hit goes to the next one if that is free. */
+    void shift(Grip before, long share, Object gesture) {
+        changeEach("Change timing", before.hits, (row, hit) -> {
+            Hit moved = Shaping.shifted(hit, share);
+            boolean free = moved.step() == hit.step() || !before.taken.get(row).contains(moved.step())
+                    && moved.step() < presenter.pattern().orElseThrow().laneSteps(row);
+            return free ? moved : hit.withTiming(share < 0 ? -Hit.MAX_TIMING : Hit.MAX_TIMING);
+        }, gesture, true);
+    }
+
+    /** Sets the pitch of the selection: cents on drums, MIDI notes on bass rows. */
+    public void setPitch(int pitch, Object gesture) {
+        changePitch("Set pitch", (row, hit) -> hit.withPitch(clampPitch(pitch, isBass(row))), gesture);
+    }
+
+    /** Moves the selection by notes of the scale on bass rows and by semitones on drums. */
+    public void addPitch(int steps, Object gesture) {
+        changePitch("Change pitch", (row, hit) -> hit.withPitch(isBass(row)
+                ? presenter.project().key().higher(hit.pitch(), steps) : clampPitch(hit.pitch() + 100 * steps, false)), gesture);
+    }
+
+    /** Moves the selection by octaves. */
+    public void addOctaves(int octaves) {
+        changePitch("Change octave", (row, hit) -> {
+            boolean bass = isBass(row);
+            int to = hit.pitch() + octaves * (bass ? 12 : 1_200);
+            return hit.withPitch(bass && (to < 0 || to > 127) ? hit.pitch() : clampPitch(to, bass));
+        }, null);
+    }
+
+    private static int clampPitch(int pitch, boolean bass) {
+        return bass ? Math.max(0, Math.min(127, pitch)) : Math.max(-Hit.MAX_PITCH_CENTS, Math.min(Hit.MAX_PITCH_CENTS, pitch));
+    }
+
+    private void changePitch(String what, Change change, Object gesture) {
+        changeEach(what, selected(), change, gesture, false);
+        selected().forEach((row, hits) -> {
+            if (isBass(row)) {
+                rememberBass(row, hits.get(hits.size() - 1));
+            }
+        });
+    }
+
+    /** A touch key: the next hits get that velocity, and so do the selected ones. */
+    public void touchKey(int velocity) {
+        presenter.setTouch(velocity);
+        setVelocity(velocity, null);
+    }
+
+    // --- rolls, flams, slides ---
+
+    /** One more hit in the roll of each selected hit, or one less; a single hit becomes a roll of two. */
+    public void moreRoll(int more) {
+        changeSelected("Change roll", hit -> {
+            int count = hit.roll().map(Roll::count).orElse(1) + more;
+            if (count < 2) {
+                return hit.withRoll(null);
+            }
+            return withRoll(hit, Math.min(Roll.MAX_COUNT, count), hit.roll().map(Roll::spanSteps).orElse(1));
+        }, null);
+    }
+
+    private static Hit withRoll(Hit hit, int count, int span) {
+        Roll old = hit.roll().orElse(Roll.of(2, 1));
+        return hit.withSlide(false).withRoll(new Roll(count, span, old.rampPercent(), old.rampCents()));
+    }
+
+    /** Gives the selection rolls of so many hits; 1 takes them away. */
+    public void setRollCount(int count, Object gesture) {
+        changeSelected("Set roll", hit -> count < 2 ? hit.withRoll(null)
+                : withRoll(hit, Math.min(Roll.MAX_COUNT, count), hit.roll().map(Roll::spanSteps).orElse(1)), gesture);
+    }
+
+    /** Over how many steps the rolls of the selection go. */
+    public void setRollSpan(int steps, Object gesture) {
+        changeSelected("Set roll's span", hit -> hit.roll().map(roll -> withRoll(hit, roll.count(), Math.max(1, Math.min(Roll.MAX_SPAN, steps)))).orElse(hit), gesture);
+    }
+
+    /** Where the velocities of the rolls end, in percent of where they begin. */
+    public void setRollRamp(int percent, Object gesture) {
+        changeSelected("Set roll's velocity ramp", hit -> hit.roll().map(roll ->
+                hit.withRoll(new Roll(roll.count(), roll.spanSteps(), percent, roll.rampCents()))).orElse(hit), gesture);
+    }
+
+    /** Where the pitches of the rolls end, in cents from where they begin. */
+    public void setRollPitch(int cents, Object gesture) {
+        changeSelected("Set roll's pitch ramp", hit -> hit.roll().map(roll ->
+                hit.withRoll(new Roll(roll.count(), roll.spanSteps(), roll.rampPercent(), cents))).orElse(hit), gesture);
+    }
+
+    /** Gives the selection flams, or takes them away if all have one. */
+    public void toggleFlam() {
+        boolean all = selected().values().stream().flatMap(List::stream).allMatch(hit -> hit.flam().isPresent());
+        changeSelected(all ? "Take the flam" : "Set a flam", hit -> all ? hit.withFlam(null)
+                : hit.withSlide(false).withFlam(hit.flam().orElse(Flam.USUAL)), null);
+    }
+
+    /** Sets the gap of the flams in ms; 0 takes them away. */
+    public void setFlamGap(int ms, Object gesture) {
+        changeSelected("Set flam", hit -> ms < 5 ? hit.withFlam(null)
+                : hit.withSlide(false).withFlam(new Flam(Math.min(60, ms), hit.flam().orElse(Flam.USUAL).gracePercent())), gesture);
+    }
+
+    /** Sets how loud the grace hits of the flams are, in percent. */
+    public void setFlamGrace(int percent, Object gesture) {
+        changeSelected("Set flam's grace", hit -> hit.flam().map(flam -> hit.withFlam(new Flam(flam.gapMs(), percent))).orElse(hit), gesture);
+    }
+
+    /** Lets the selected bass notes slide, or start anew if all slide. */
+    public void toggleSlide() {
+        Map<RowId, List<Hit>> selected = selected();
+        selected.keySet().removeIf(row -> !isBass(row));
+        if (selected.isEmpty()) {
+            presenter.say("only bass notes slide; select one");
+            return;
+        }
+        boolean all = selected.values().stream().flatMap(List::stream).allMatch(Hit::slide);
+        changeEach(all ? "Take the slide" : "Set a slide", selected, (row, hit) -> all ? hit.withSlide(false)
+                : hit.withRoll(null).withFlam(null).withSlide(true), null, false);
+    }
+
+    /** Lengthens the selected notes up to the next one of their row. */
+    public void tie() {
+        Map<RowId, List<Hit>> selected = selected();
+        List<Edit> edits = new ArrayList<>();
+        String name = "Tie " + named(selected);
+        selected.forEach((row, hits) -> edits.add(new Edit.EditHits(name, pattern(), row, Set.of(),
+                hits.stream().map(hit -> hit.withLength(roomAfter(new Cell(row, hit.step())) * Hit.STEP)).toList())));
+        if (!edits.isEmpty()) {
+            presenter.store().apply(new Edit.Together(name, edits));
+        }
+    }
+
+    /** Long notes become rolls of a hit a step. */
+    public void chop() {
+        changeSelected("Chop", Shaping::chopped, null);
+    }
+
+    // --- moving ---
+
+    /** Moves the selection by rows and by steps of the chosen row. */
+    public void moveSelected(int rows, int steps) {
+        move(grip(), presenter.row().id(), rows, steps, 0, false, new Object());
+    }
+
+    /**
+     * Moves or copies hits as they were when a drag began; each call replaces what the drag did before. All stay within
+     * their lanes, and drums on drums.
+     *
+     * @param from  whose steps are counted
+     * @param notes how many notes of the scale bass notes move
+     */
+    void move(Grip grip, RowId from, int rows, int steps, int notes, boolean copy, Object gesture) {
+        if (grip.isEmpty() || presenter.pattern().isEmpty()) {
+            return;
+        }
+        Map<RowId, List<Hit>> before = grip.hits;
+        Pattern p = presenter.pattern().orElseThrow();
+        int byRows = before.keySet().stream().allMatch(row -> target(row, rows).isPresent()) ? rows : 0;
+        long units = clamped(before, p, from, steps) * p.laneStep(from).units();
+        Map<RowId, Set<Integer>> cleared = new LinkedHashMap<>();
+        Map<RowId, List<Hit>> put = new LinkedHashMap<>();
+        Set<Cell> cells = new LinkedHashSet<>();
+        before.forEach((row, hits) -> {
+            RowId to = target(row, byRows).orElseThrow();
+            long step = p.laneStep(row).units();
+            for (Hit hit : hits) {
+                int at = (int) Math.max(0, Math.min(Hit.MAX_STEP, hit.step() + Math.round((double) units / step)));
+                Hit moved = hit.withStep(at).withPitch(isBass(row) ? presenter.project().key().higher(hit.pitch(), notes) : hit.pitch());
+                if (!copy) {
+                    cleared.computeIfAbsent(row, r -> new TreeSet<>()).add(hit.step());
+                }
+                put.computeIfAbsent(to, r -> new ArrayList<>()).add(moved);
+                cells.add(new Cell(to, at));
+            }
+        });
+        String name = (copy ? "Copy " : "Move ") + named(before);
+        List<Edit> edits = new ArrayList<>();
+        cleared.forEach((row, all) -> edits.add(new Edit.EditHits(name, pattern(), row, all, List.of())));
+        put.forEach((row, all) -> edits.add(new Edit.EditHits(name, pattern(), row, Set.of(), all)));
+        presenter.store().replace(new Edit.Together(name, edits), gesture);
+        presenter.select(cells);
+        put.forEach((row, all) -> {
+            if (isBass(row)) {
+                rememberBass(row, all.get(all.size() - 1));
+            }
+        });
+    }
+
+    /** The row so many rows below, if it is of the same kind. */
+    private Optional<RowId> target(RowId row, int rows) {
+        List<Row> all = presenter.project().kit().rows();
+        int index = presenter.project().kit().indexOf(row) + rows;
+        return index >= 0 && index < all.size() && all.get(index).isBass() == isBass(row) ? Optional.of(all.get(index).id()) : Optional.empty();
+    }
+
+    private static int clamped(Map<RowId, List<Hit>> before, Pattern p, RowId from, int steps) {
+        int by = steps;
+        double scale = p.laneStep(from).units();
+        for (Map.Entry<RowId, List<Hit>> entry : before.entrySet()) {
+            double per = p.laneStep(entry.getKey()).units() / scale;
+            int last = p.laneSteps(entry.getKey()) - 1;
+            for (Hit hit : entry.getValue()) {
+                by = Math.max((int) -Math.floor(hit.step() * per), Math.min((int) Math.max(0, Math.floor((last - hit.step()) * per)), by));
+            }
+        }
+        return by;
+    }
+}
