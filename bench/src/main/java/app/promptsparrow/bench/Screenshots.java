@@ -24,6 +24,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -88,11 +89,40 @@ public final class Screenshots {
             shots.add(new Shot("beat-dusk", 1_280, 800, () -> {
                 view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
                 view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 8);
-                view.presenter().plantAtCursor();
+                view.presenter().editor().plantAtCursor();
                 view.presenter().playOrStop();
             }));
-            shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> {
+            shots.add(new Shot("beat-prompt", 1_280, 800, () -> {
                 view.presenter().stop();
+                view.presenter().selectNothing();
+                type("#prompt", "closed hat 8ths light, open hat 4& accent, rim 3 in 8 ghost");
+            }));
+            shots.add(new Shot("beat-chart", 1_280, 800, () -> {
+                type("#prompt", "");
+                view.presenter().chooseSlot(new SlotRef(1, 2), true);
+                key(KeyCode.C);
+            }));
+            shots.add(new Shot("beat-roll", 1_280, 800, () -> {
+                key(KeyCode.C);
+                view.presenter().chooseSlot(new SlotRef(1, 4), true);
+                var hat = store.project().kit().rowNamed("Snare").orElseThrow().id();
+                view.presenter().putCursor(hat, 28);
+                view.presenter().editor().plantAtCursor();
+                view.presenter().putCursor(hat, 28);
+            }));
+            shots.add(new Shot("beat-tools", 1_280, 800, () -> {
+                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().selectAll(true);
+                key(KeyCode.EQUALS);
+                key(KeyCode.EQUALS);
+                key(KeyCode.EQUALS);
+                press("#tab-tools");
+            }));
+            shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> {
+                view.presenter().selectNothing();
+                key(KeyCode.MINUS);
+                key(KeyCode.MINUS);
+                key(KeyCode.MINUS);
                 press("#tab-pattern");
             }));
             shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().chooseSlot(new SlotRef(0, 1), true)));
@@ -104,14 +134,28 @@ public final class Screenshots {
             }));
             shots.add(new Shot("keys", 1_280, 800, () -> {
                 press("#theme");
-                KeyEvent key = new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.F1, false, false, false, false);
-                view.fireEvent(key);
+                key(KeyCode.F1);
             }));
             shots.add(new Shot("empty", 1_280, 800, () -> {
-                view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.F1, false, false, false, false));
+                key(KeyCode.F1);
                 press("#tab-hit");
                 store.open(Project.untitled(), java.util.Optional.empty());
             }));
+        }
+
+        private void key(KeyCode code) {
+            view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
+            view.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", code, false, false, false, false));
+        }
+
+        private void type(String id, String text) {
+            TextField field = (TextField) view.lookup(id);
+            field.requestFocus();
+            field.setText(text);
+            field.end();
+            if (text.isEmpty()) {
+                view.focusGrid();
+            }
         }
 
         private void press(String id) {

@@ -296,6 +296,19 @@ public sealed interface Edit {
         }
     }
 
+    /** Adds a row at the end of the kit. */
+    record AddRow(Row row) implements Edit {
+        @Override
+        public String name() {
+            return "Add row " + row.name();
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withKit(project.kit().withRow(row));
+        }
+    }
+
     /** Replaces a row by another with the same identity. */
     record SetRow(String name, Row row) implements Edit {
         @Override

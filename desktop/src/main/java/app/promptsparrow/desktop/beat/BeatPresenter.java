@@ -47,7 +47,13 @@ public final class BeatPresenter {
     private int touch = Hit.FIRM;
     private String message = "";
     private final HitEditor editor = new HitEditor(this);
+    private final ToolBox tools = new ToolBox(this);
+    private final PatternEditor patterns = new PatternEditor(this);
+    private final HitClipboard clipboard = new HitClipboard(this);
     private Optional<Preview> preview = Optional.empty();
+    private RowFilter filter = RowFilter.ALL;
+    private final Set<RowId> pinned = new java.util.HashSet<>();
+    private Optional<RowId> guide = Optional.empty();
 
     public BeatPresenter(ProjectStore store, Player player) {
         this.store = store;
@@ -65,6 +71,9 @@ public final class BeatPresenter {
         selection = Set.of();
         strides.clear();
         editor.forget();
+        clipboard.drop();
+        pinned.clear();
+        guide = Optional.empty();
         preview = Optional.empty();
         message = "";
     }
@@ -174,10 +183,11 @@ public final class BeatPresenter {
     }
 
     public void moveCursor(int rows, int steps) {
-        List<Row> all = project().kit().rows();
-        int index = Math.max(0, Math.min(all.size() - 1, project().kit().indexOf(row) + rows));
+        List<Row> all = shownRows();
+        int index = Math.max(0, Math.min(all.size() - 1, all.indexOf(row()) + rows));
         message = "";
         putCursor(all.get(index).id(), cursor + steps);
+        clipboard.cursorMoved();
     }
 
     public void setTouch(int velocity) {
@@ -197,6 +207,92 @@ public final class BeatPresenter {
 
     public void selectNothing() {
         select(Set.of());
+    }
+
+    // --- what of it is in view ---
+
+    /** Which rows are shown. */
+    public enum RowFilter { ALL, WITH_HITS, BASS }
+
+    public RowFilter filter() {
+        return filter;
+    }
+
+    public void setFilter(RowFilter to) {
+        filter = to;
+        tell();
+    }
+
+    /** Whether a row is shown whatever the filter says. */
+    boolean isPinned(RowId of) {
+        return pinned.contains(of);
+    }
+
+    void setPinned(RowId of, boolean to) {
+        if (to ? pinned.add(of) : pinned.remove(of)) {
+            tell();
+        }
+    }
+
+    /** The rows that are shown, in order; all of them if the filter would leave none. */
+    public List<Row> shownRows() {
+        List<Row> all = project().kit().rows();
+        Set<RowId> kept = new java.util.HashSet<>(pinned);
+        for (int i = 0; i < all.size(); i++) {
+            Row here = all.get(i);
+            boolean hits = !lane(here.id()).hits().isEmpty();
+            boolean bass = here.isBass() || here.family() == app.promptsparrow.kit.Family.KICK
+                    || i > 0 && all.get(i - 1).isBass() || i + 1 < all.size() && all.get(i + 1).isBass();
+            if (filter == RowFilter.ALL || filter == RowFilter.WITH_HITS && (hits || here.id().equals(row)) || filter == RowFilter.BASS && bass) {
+                kept.add(here.id());
+            }
+        }
+        List<Row> rows = all.stream().filter(here -> kept.contains(here.id())).toList();
+        return rows.isEmpty() ? all : rows;
+    }
+
+    /** How many rows with hits the filter hides. */
+    long hiddenWithHits() {
+        List<Row> rows = shownRows();
+        return project().kit().rows().stream().filter(here -> !rows.contains(here) && !lane(here.id()).hits().isEmpty()).count();
+    }
+
+    /** The row whose hits are marked through all rows. */
+    Optional<RowId> guide() {
+        return guide;
+    }
+
+    /** Marks the chosen row's hits through all rows, or no row's. */
+    public void toggleGuide() {
+        guide = guide.equals(Optional.of(row)) ? Optional.empty() : Optional.of(row);
+        say(guide.map(of -> rowName(of) + " guides: its hits are marked through all rows").orElse("no row guides"));
+    }
+
+    /** Shows over this pattern what the one it was compared with has instead, while held. */
+    void compare(boolean on) {
+        Optional<Pattern> here = pattern();
+        Optional<Pattern> other = here.flatMap(this::comparable);
+        if (!on || other.isEmpty()) {
+            if (on) {
+                say("there is no other pattern in this bank to compare with");
+            }
+            showPreview(Optional.empty());
+            return;
+        }
+        Map<RowId, List<Hit>> lanes = new HashMap<>();
+        Set<RowId> rows = new LinkedHashSet<>(here.get().lanes().keySet());
+        rows.addAll(other.get().lanes().keySet());
+        rows.forEach(of -> lanes.put(of, other.get().lane(of).hits()));
+        showPreview(Optional.of(Preview.of(project(), here.get().id(), new Edit.SetHits("Compare", here.get().id(), lanes), rows)));
+        say("in outline: what " + other.get().name() + " has instead");
+    }
+
+    /** What a pattern is compared with: where it was branched from, else the one before it in its bank. */
+    Optional<Pattern> comparable(Pattern here) {
+        List<Pattern> bank = project().banks().get(shown.bank()).patterns();
+        int index = bank.indexOf(here);
+        return here.branchedFrom().flatMap(project()::pattern)
+                .or(() -> bank.size() < 2 ? Optional.empty() : Optional.of(bank.get((index + bank.size() - 1) % bank.size())));
     }
 
     // --- slots ---
@@ -303,13 +399,38 @@ public final class BeatPresenter {
         }
     }
 
+    /** Enter: plants what a paste shows, makes a pattern in an empty slot, or plants at the cursor. */
+    public void enter() {
+        if (clipboard.isShowing()) {
+            clipboard.plant();
+        } else if (pattern().isEmpty()) {
+            chooseSlot(shown, true);
+        } else {
+            editor.plantAtCursor();
+        }
+    }
+
+    /** Shows the pattern that plays, if another one is shown. */
+    public void showPlaying() {
+        Player.Now now = player.now();
+        if (now.playing()) {
+            project().slotOf(now.pattern()).ifPresent(slot -> {
+                shown = slot;
+                selection = Set.of();
+                projectChanged();
+            });
+        }
+    }
+
     public void stop() {
         player.stop();
     }
 
     /** Takes back a queued pattern, else the selection. */
     public void cancel() {
-        if (player.now().queued() != null) {
+        if (clipboard.drop()) {
+            say("");
+        } else if (player.now().queued() != null) {
             player.unqueue();
         } else {
             selectNothing();
@@ -345,8 +466,58 @@ public final class BeatPresenter {
         return editor;
     }
 
-    public void setPatternLength(int steps) {
-        pattern().ifPresent(p -> guarded(() -> store.apply(new Edit.SetLength(p.id(), steps))));
+    /** What can be done to many hits at once. */
+    public ToolBox tools() {
+        return tools;
+    }
+
+    public HitClipboard clipboard() {
+        return clipboard;
+    }
+
+    /** Selects every audible hit of the pattern, or of the chosen row. */
+    public void selectAll(boolean rowOnly) {
+        Set<Cell> all = new LinkedHashSet<>();
+        pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> {
+            if (!rowOnly || of.equals(row)) {
+                lane.hits().stream().filter(hit -> hit.step() < p.laneSteps(of)).forEach(hit -> all.add(new Cell(of, hit.step())));
+            }
+        }));
+        select(all);
+        say(hits(all.size()) + " selected");
+    }
+
+    /** Selects all hits of the pattern's rows whose straight place lies in a stretch of time. */
+    void selectTime(long fromUnits, long toUnits, boolean more) {
+        Set<Cell> inside = new LinkedHashSet<>(more ? selection : Set.of());
+        pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> lane.hits().forEach(hit -> {
+            long at = hit.step() * p.laneStep(of).units();
+            if (at >= fromUnits && at < toUnits) {
+                inside.add(new Cell(of, hit.step()));
+            }
+        })));
+        select(inside);
+        say(hits(inside.size()) + " selected");
+    }
+
+    /** Selects the hits of the same rows that are as loud, roll and flam as the selected ones. */
+    public void selectAlike() {
+        Map<RowId, List<Hit>> models = editor.selected();
+        Set<Cell> alike = new LinkedHashSet<>();
+        models.forEach((of, hits) -> lane(of).hits().stream().filter(hit -> hits.stream().anyMatch(model -> model.velocity() == hit.velocity()
+                && model.pitch() == hit.pitch() && model.roll().equals(hit.roll()) && model.flam().equals(hit.flam())))
+                .forEach(hit -> alike.add(new Cell(of, hit.step()))));
+        select(alike);
+        say(hits(alike.size()) + " selected");
+    }
+
+    void tellChange() {
+        tell();
+    }
+
+    /** What can be done to patterns and lanes as wholes. */
+    public PatternEditor patterns() {
+        return patterns;
     }
 
     public void apply(Edit edit) {
@@ -357,7 +528,7 @@ public final class BeatPresenter {
         guarded(() -> store.apply(edit, gesture));
     }
 
-    private void guarded(Runnable change) {
+    void guarded(Runnable change) {
         try {
             change.run();
         } catch (IllegalArgumentException refused) {

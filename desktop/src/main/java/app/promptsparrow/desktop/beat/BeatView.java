@@ -1,15 +1,20 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.time.Meter;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -23,6 +28,8 @@ import javafx.scene.layout.VBox;
  */
 public final class BeatView extends BorderPane {
 
+    private static final int[] ZOOMS = {0, 64, 32, 16};
+
     private final BeatPresenter presenter;
     private final SlotsPane slots;
     private final Label title = new Label();
@@ -31,6 +38,17 @@ public final class BeatView extends BorderPane {
     private final GridPane grid;
     private final RowHeadsPane heads;
     private final InspectorPane inspector;
+    private final PromptBar prompt;
+    private final OverviewPane overview;
+    private final Button filterChoice = new Button("all rows");
+    private final Button zoomChoice = new Button("fit");
+    private final ToggleButton tallChoice = new ToggleButton("tall");
+    private final ToggleButton followChoice = new ToggleButton("follow");
+    private final Button playing = new Button();
+    private boolean comparing;
+    private boolean revealCursor;
+    private int lastCursor = -1;
+    private ChartPane chart;
     private final ScrollPane headScroll = new ScrollPane();
     private final ScrollPane gridScroll = new ScrollPane();
     private Optional<Cell> pointed = Optional.empty();
@@ -44,12 +62,14 @@ public final class BeatView extends BorderPane {
         grid = new GridPane(presenter, theme);
         heads = new RowHeadsPane(presenter);
         inspector = new InspectorPane(presenter);
+        prompt = new PromptBar(presenter, this::focusGrid);
+        overview = new OverviewPane(theme, share -> scroll(share * grid.geometry().map(GridGeometry::width).orElse(0.0) - grid.view() / 2));
         getStyleClass().add("beat");
         title.getStyleClass().add("pattern-title");
         title.setId("pattern-title");
         facts.getStyleClass().add("second");
-        HBox titles = new HBox(9, title, facts);
-        titles.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
+        HBox titles = titleLine();
+        title.setMinWidth(Region.USE_PREF_SIZE);
         Region corner = new Region();
         corner.setMinWidth(RowHeadsPane.WIDTH);
         HBox rulerLine = new HBox(corner, ruler);
@@ -59,8 +79,15 @@ public final class BeatView extends BorderPane {
         HBox body = new HBox(headScroll, gridScroll);
         HBox.setHgrow(gridScroll, Priority.ALWAYS);
         VBox.setVgrow(body, Priority.ALWAYS);
-        VBox centre = new VBox(slots, titles, rulerLine, body);
-        VBox.setMargin(titles, new Insets(8, 0, 0, 10));
+        Region overCorner = new Region();
+        overCorner.setMinWidth(RowHeadsPane.WIDTH);
+        HBox overviewLine = new HBox(overCorner, overview);
+        HBox.setHgrow(overview, Priority.ALWAYS);
+        overviewLine.managedProperty().bind(overview.managedProperty());
+        ruler.onPress(presenter::selectTime);
+        VBox centre = new VBox(slots, titles, overviewLine, rulerLine, body, prompt);
+        VBox.setMargin(prompt, new Insets(6, 0, 0, 0));
+        VBox.setMargin(titles, new Insets(5, 4, 0, 10));
         setCenter(centre);
         setRight(inspector);
         setMargin(inspector, new Insets(0, 0, 0, 10));
@@ -79,17 +106,101 @@ public final class BeatView extends BorderPane {
         gridScroll.setPannable(false);
         gridScroll.vvalueProperty().addListener((observable, was, is) -> headScroll.setVvalue(is.doubleValue()));
         headScroll.vvalueProperty().addListener((observable, was, is) -> gridScroll.setVvalue(is.doubleValue()));
-        gridScroll.hvalueProperty().addListener(observable -> scrollRuler());
+        gridScroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        gridScroll.addEventFilter(javafx.scene.input.ScrollEvent.SCROLL, event -> {
+            double by = event.getDeltaX() != 0 ? event.getDeltaX() : event.isShiftDown() ? event.getDeltaY() : 0;
+            if (event.isControlDown()) {
+                zoom(event.getDeltaY() > 0 ? 1 : -1);
+                event.consume();
+            } else if (by != 0) {
+                scroll(grid.scrollX() - by);
+                event.consume();
+            }
+        });
         gridScroll.viewportBoundsProperty().addListener(observable -> {
             // Fires at every layout, also when a row head lights up; only a new size is worth a redraw.
             dirty |= grid.setViewport(gridScroll.getViewportBounds().getWidth(), gridScroll.getViewportBounds().getHeight());
-            scrollRuler();
         });
     }
 
-    private void scrollRuler() {
-        double hidden = Math.max(0, grid.getWidth() - gridScroll.getViewportBounds().getWidth());
-        ruler.scrollTo(gridScroll.getHvalue() * hidden);
+    private void scroll(double to) {
+        dirty |= grid.scrollTo(to);
+    }
+
+    /** Fewer steps in view (1) or more (–1): the whole pattern, 64, 32, 16. */
+    public void zoom(int by) {
+        int index = Math.max(0, Math.min(ZOOMS.length - 1, zoomIndex() + by));
+        grid.setStepsInView(ZOOMS[index]);
+        zoomChoice.setText(zoomText());
+        revealCursor = true;
+        dirty = true;
+    }
+
+    private int zoomIndex() {
+        for (int i = 0; i < ZOOMS.length; i++) {
+            if (ZOOMS[i] == grid.stepsInView()) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    private String zoomText() {
+        return grid.stepsInView() == 0 ? "fit" : grid.stepsInView() + " steps";
+    }
+
+    /** All rows, only those with hits, only the bass and its neighbours. */
+    public void nextFilter() {
+        BeatPresenter.RowFilter[] all = BeatPresenter.RowFilter.values();
+        presenter.setFilter(all[(presenter.filter().ordinal() + 1) % all.length]);
+    }
+
+    private static String filterText(BeatPresenter.RowFilter filter) {
+        return switch (filter) {
+            case ALL -> "all rows";
+            case WITH_HITS -> "rows with hits";
+            case BASS -> "bass and neighbours";
+        };
+    }
+
+    private void setTall(boolean to) {
+        grid.setExtraHeight(to ? 14 : 0);
+        dirty = true;
+    }
+
+    /** The line above the ruler: what is shown, and how. */
+    private HBox titleLine() {
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        filterChoice.setOnAction(event -> nextFilter());
+        filterChoice.setId("filter");
+        Tips.on(filterChoice, "Which rows are shown (W)");
+        zoomChoice.setOnAction(event -> {
+            if (grid.stepsInView() == 16) {
+                zoom(-ZOOMS.length);
+            } else {
+                zoom(1);
+            }
+        });
+        zoomChoice.setId("zoom");
+        Tips.on(zoomChoice, "How many steps are in view (+ and –)");
+        tallChoice.setOnAction(event -> setTall(tallChoice.isSelected()));
+        Tips.on(tallChoice, "Higher rows");
+        followChoice.setSelected(true);
+        Tips.on(followChoice, "Keep the playhead in view");
+        playing.setId("playing-note");
+        playing.getStyleClass().addAll("button", "now-note");
+        playing.setOnAction(event -> presenter.showPlaying());
+        playing.setVisible(false);
+        for (ButtonBase choice : List.of(filterChoice, zoomChoice, tallChoice, followChoice, playing)) {
+            choice.setFocusTraversable(false);
+            choice.setMinWidth(Region.USE_PREF_SIZE);
+            choice.getStyleClass().add("small-choice");
+        }
+        facts.setMinWidth(0);
+        HBox line = new HBox(7, title, facts, gap, playing, filterChoice, zoomChoice, tallChoice, followChoice);
+        line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        return line;
     }
 
     private static void clip(Region region) {
@@ -117,12 +228,44 @@ public final class BeatView extends BorderPane {
         slots.setTheme(theme);
         ruler.setTheme(theme);
         grid.setTheme(theme);
+        overview.setTheme(theme);
         dirty = true;
     }
 
     /** The window tells which keys are held. Answers whether a key that is let go served for a gesture. */
     public boolean holdKey(KeyCode code, boolean held) {
+        if (code == KeyCode.X && held != comparing) {
+            comparing = held;
+            presenter.compare(held);
+        }
         return grid.holdKey(code, held);
+    }
+
+    /** Whether a key means something while it is held. */
+    public static boolean isHoldable(KeyCode code) {
+        return GridPane.HOLDABLE.containsKey(code);
+    }
+
+    /** Begins to type on the prompt line. */
+    public void beginPrompt() {
+        prompt.begin();
+    }
+
+    /** Shows the chart in place of the inspector, or the other way round. */
+    public void toggleChart() {
+        boolean show = getRight() == inspector;
+        if (show && chart == null) {
+            chart = new ChartPane(presenter, this::focusGrid);
+            setMargin(chart, new Insets(0, 0, 0, 10));
+        }
+        setRight(show ? chart : inspector);
+        dirty = true;
+        if (show) {
+            chart.update();
+            chart.begin();
+        } else {
+            focusGrid();
+        }
     }
 
     public void focusGrid() {
@@ -133,18 +276,38 @@ public final class BeatView extends BorderPane {
         Optional<Pattern> pattern = presenter.pattern();
         slots.update();
         grid.redraw();
+        if (revealCursor || presenter.cursor() != lastCursor) {
+            revealCursor = false;
+            lastCursor = presenter.cursor();
+            grid.geometry().ifPresent(g -> {
+                if (grid.reveal(g.x(presenter.cursor() * g.pattern().laneStep(presenter.row().id()).units()))) {
+                    grid.redraw();
+                }
+            });
+        }
+        filterChoice.setText(filterText(presenter.filter()));
         heads.update(grid.geometry());
-        inspector.update();
+        if (getRight() == inspector) {
+            inspector.update();
+        } else {
+            chart.update();
+        }
         title.setText(pattern.map(Pattern::name).orElse("Empty slot"));
         facts.setText(pattern.map(this::facts).orElse("press the slot again, or Enter, to make a pattern here"));
         drawRuler();
-        scrollRuler();
+        if (grid.geometry().isPresent()) {
+            overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.scrollX(), grid.view(), grid.view() + GridPane.LABELS);
+        }
     }
 
     private String facts(Pattern pattern) {
         Meter meter = presenter.project().meterOf(pattern);
         String text = pattern.length() + " steps of " + pattern.step() + " · " + app.promptsparrow.pattern.LineUp.text(pattern.durationUnits(), meter);
-        String lineUp = InspectorPane.lineUpText(pattern, meter);
+        String lineUp = PatternPage.lineUpText(pattern, meter);
+        long hidden = presenter.hiddenWithHits();
+        if (hidden > 0) {
+            text += " · " + hidden + (hidden == 1 ? " row" : " rows") + " with hits hidden";
+        }
         return lineUp.startsWith("All") ? text : text + " · " + lineUp.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + lineUp.substring(1);
     }
 
@@ -156,7 +319,7 @@ public final class BeatView extends BorderPane {
         }
         Pattern pattern = geometry.get().pattern();
         var row = pointed.map(Cell::row).orElse(presenter.row().id());
-        ruler.redraw(geometry.get(), presenter.project().meterOf(pattern), pointed, pattern.laneStep(row), pattern.laneSteps(row));
+        ruler.redraw(geometry.get(), presenter.project().meterOf(pattern), pointed, pattern.laneStep(row), pattern.laneSteps(row), grid.scrollX(), grid.view());
     }
 
     /** Once a pulse: brings up to date what was marked, moves the playhead, lets lights go out. */
@@ -166,8 +329,26 @@ public final class BeatView extends BorderPane {
             update();
         }
         slots.pulse(now);
+        follow(now);
         grid.pulse(now, timeNs);
         heads.pulse(timeNs);
+    }
+
+    /** Says what plays if another pattern is shown, and keeps the playhead in view. */
+    private void follow(Player.Now now) {
+        boolean other = now.playing() && !presenter.pattern().map(Pattern::id).equals(Optional.ofNullable(now.pattern()));
+        if (other != playing.isVisible()) {
+            playing.setVisible(other);
+            presenter.project().pattern(now.pattern() == null ? new PatternId(1) : now.pattern())
+                    .ifPresent(p -> playing.setText("playing: " + p.name() + " · show it"));
+        }
+        if (now.playing() && !other && followChoice.isSelected() && grid.geometry().isPresent()) {
+            GridGeometry g = grid.geometry().get();
+            double x = g.x(Math.floorMod(now.position(), g.pattern().durationUnits()));
+            if ((x < grid.scrollX() || x > grid.scrollX() + grid.view() - 12) && grid.scrollTo(x - 20)) {
+                dirty = true;
+            }
+        }
     }
 
     /** Something was struck and is heard now. */

@@ -72,16 +72,21 @@ final class GridGeometry {
         this.pixelsPerUnit = (width - 2 * MARGIN) / pattern.durationUnits();
     }
 
+    /** Lays out all rows of a kit. */
+    static GridGeometry of(Project project, Pattern pattern, double width, double rowHeight) {
+        return of(project, pattern, project.kit().rows(), width, rowHeight);
+    }
+
     /**
-     * Lays out all rows of a kit.
+     * Lays out some rows of a kit.
      *
      * @param width     of the whole pattern
      * @param rowHeight of a drum row
      */
-    static GridGeometry of(Project project, Pattern pattern, double width, double rowHeight) {
+    static GridGeometry of(Project project, Pattern pattern, List<Row> shown, double width, double rowHeight) {
         List<RowPlace> places = new ArrayList<>();
         double top = 0;
-        for (Row row : project.kit().rows()) {
+        for (Row row : shown) {
             List<Integer> notes = row.isBass() ? ladder(project.key(), pattern, row.id()) : List.of();
             double height = row.isBass() ? LADDER_TOP + (notes.size() - 1) * LADDER_STEP + LADDER_BOTTOM : rowHeight;
             places.add(new RowPlace(row, top, height, notes));

@@ -271,7 +271,7 @@ final class GridGestures {
         double steps = dx / geometry.stepWidth(pressed.row());
         editor.changeFrom("Change length", grip, hit -> {
             long whole = Math.round((hit.length() / (double) Hit.STEP + steps)) * Hit.STEP;
-            return hit.withLength(HitEditor.clampLength(Math.max(whole, Math.abs(steps) < 0.5 ? hit.length() : Hit.STEP)));
+            return HitProperty.LENGTH.with(hit, Math.max(whole, Math.abs(steps) < 0.5 ? hit.length() : Hit.STEP));
         }, gesture);
         presenter.hitAt(pressed).ifPresent(hit -> {
             presenter.say(app.promptsparrow.desktop.control.ValueField.text(hit.length() / (double) Hit.STEP) + " steps long");

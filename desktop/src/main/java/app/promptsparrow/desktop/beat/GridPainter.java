@@ -18,55 +18,84 @@ final class GridPainter {
     }
 
     /**
-     * Draws the whole scene.
+     * Draws the part of a scene that is in view.
      *
      * @param labelWidth how much room is left of the grid, for the notes of a ladder
+     * @param from       the left edge of the view in the scene's pixels
+     * @param view       how many of them are in view
      */
-    static void paint(GraphicsContext g, GridScene scene, Theme theme, double labelWidth, double rowsHeight) {
-        g.clearRect(0, 0, scene.width() + labelWidth, rowsHeight);
+    static void paint(GraphicsContext g, GridScene scene, Theme theme, double labelWidth, double rowsHeight, double from, double view) {
+        double to = from + view;
+        g.clearRect(0, 0, view + labelWidth, rowsHeight);
         g.save();
-        g.translate(labelWidth, 0);
+        g.beginPath();
+        g.rect(labelWidth - (from > 0 ? 0 : labelWidth), 0, view + labelWidth, rowsHeight);
+        g.clip();
+        g.translate(labelWidth - from, 0);
         g.setFill(theme.color("band"));
-        scene.bands().forEach(band -> g.fillRect(band.x(), 0, band.width(), scene.height()));
+        for (GridScene.Band band : scene.bands()) {
+            if (band.x() < to && band.x() + band.width() > from) {
+                g.fillRect(band.x(), 0, band.width(), scene.height());
+            }
+        }
+        g.setFill(theme.color("kick"));
+        g.setGlobalAlpha(0.13);
+        scene.guides().forEach(guide -> g.fillRoundRect(guide.x(), 0, guide.width(), scene.height(), 6, 6));
         for (GridScene.Post post : scene.posts()) {
-            g.setFill(post.bar() ? theme.color("dot") : theme.color("wire"));
-            g.setGlobalAlpha(post.bar() ? 0.9 : 0.7);
-            g.fillRect(Math.round(post.x()), 0, 1, scene.height());
+            if (post.x() >= from && post.x() <= to) {
+                g.setFill(post.bar() ? theme.color("dot") : theme.color("wire"));
+                g.setGlobalAlpha(post.bar() ? 0.9 : 0.7);
+                g.fillRect(Math.round(post.x()), 0, 1, scene.height());
+            }
         }
         g.setGlobalAlpha(1);
         scene.cursor().ifPresent(cursor -> {
             g.setFill(theme.color("raised"));
             g.fillRoundRect(cursor.x(), cursor.y(), cursor.width(), cursor.height(), 7, 7);
         });
-        wires(g, scene, theme, labelWidth);
+        for (GridScene.Wire wire : scene.wires()) {
+            g.setFill(theme.color("wire"));
+            double begin = Math.max(wire.x1(), from);
+            g.fillRect(begin, Math.round(wire.y()), Math.min(wire.x2(), to) - begin, 1);
+        }
         g.setFill(theme.color("dot"));
-        scene.dots().forEach(dot -> g.fillRect(Math.round(dot.x()) - 1, Math.round(dot.y()) - 1, 3, 3));
+        for (GridScene.Dot dot : scene.dots()) {
+            if (dot.x() >= from - 2 && dot.x() <= to + 2) {
+                g.fillRect(Math.round(dot.x()) - 1, Math.round(dot.y()) - 1, 3, 3);
+            }
+        }
         for (GridScene.Line line : scene.lines()) {
-            g.setFill(line.look() == GridScene.Look.OUTLINE ? theme.color("now") : theme.family(line.family()));
-            g.setGlobalAlpha(alpha(line.look()));
-            g.fillRoundRect(line.x1(), line.y() - 2, line.x2() - line.x1(), 4, 4, 4);
+            if (line.x2() >= from && line.x1() <= to) {
+                g.setFill(line.look() == GridScene.Look.OUTLINE ? theme.color("now") : theme.family(line.family()));
+                g.setGlobalAlpha(alpha(line.look()));
+                g.fillRoundRect(line.x1(), line.y() - 2, line.x2() - line.x1(), 4, 4, 4);
+            }
         }
         slides(g, scene, theme);
-        scene.seeds().forEach(seed -> seed(g, seed, theme));
+        for (GridScene.Seed seed : scene.seeds()) {
+            if (seed.x() >= from - 12 && seed.x() <= to + 12) {
+                seed(g, seed, theme);
+            }
+        }
         g.setGlobalAlpha(1);
         g.restore();
+        labels(g, scene, theme, labelWidth);
+    }
+
+    /** The notes of ladders, which stay where they are while the grid scrolls. */
+    private static void labels(GraphicsContext g, GridScene scene, Theme theme, double labelWidth) {
+        g.setFont(LABEL);
+        g.setTextAlign(TextAlignment.RIGHT);
+        for (GridScene.Wire wire : scene.wires()) {
+            if (wire.label().isPresent()) {
+                g.setFill(wire.chosen() ? theme.color("text") : theme.color("second"));
+                g.fillText(wire.label().get(), labelWidth - 2, wire.y() + 4, labelWidth);
+            }
+        }
     }
 
     private static double alpha(GridScene.Look look) {
         return look == GridScene.Look.REPEAT ? 0.38 : look == GridScene.Look.GOING ? 0.2 : 1;
-    }
-
-    private static void wires(GraphicsContext g, GridScene scene, Theme theme, double labelWidth) {
-        g.setFont(LABEL);
-        g.setTextAlign(TextAlignment.RIGHT);
-        for (GridScene.Wire wire : scene.wires()) {
-            g.setFill(theme.color("wire"));
-            g.fillRect(wire.x1(), Math.round(wire.y()), wire.x2() - wire.x1(), 1);
-            if (wire.label().isPresent()) {
-                g.setFill(wire.chosen() ? theme.color("text") : theme.color("second"));
-                g.fillText(wire.label().get(), -2, wire.y() + 4, labelWidth);
-            }
-        }
     }
 
     private static void slides(GraphicsContext g, GridScene scene, Theme theme) {

@@ -15,6 +15,7 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -48,6 +49,10 @@ final class GridPane extends Pane {
     private double viewportHeight = 400;
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
     private final Set<KeyCode> used = EnumSet.noneOf(KeyCode.class);
+    private ContextMenu menu;
+    private double scrollX;
+    private int stepsInView;
+    private double extraHeight;
     private int redraws;
     private java.util.function.Consumer<Optional<Cell>> pointed = cell -> { };
 
@@ -69,7 +74,7 @@ final class GridPane extends Pane {
         getChildren().addAll(canvas, lights, band, playhead);
         setOnMousePressed(this::press);
         setOnMouseDragged(event -> {
-            gestures.drag(event.getX() - LABELS, event.getY());
+            gestures.drag(sceneX(event), event.getY());
             showBand();
         });
         setOnMouseReleased(event -> {
@@ -78,7 +83,7 @@ final class GridPane extends Pane {
         });
         setOnMouseMoved(event -> {
             pointed.accept(cellAt(event.getX(), event.getY()));
-            setCursor(geometry == null ? Cursor.DEFAULT : GridGestures.find(geometry, scene, event.getX() - LABELS, event.getY())
+            setCursor(geometry == null ? Cursor.DEFAULT : GridGestures.find(geometry, scene, sceneX(event), event.getY())
                     .map(target -> switch (target.part()) {
                         case END -> Cursor.H_RESIZE;
                         case TIP -> Cursor.V_RESIZE;
@@ -110,7 +115,7 @@ final class GridPane extends Pane {
     }
 
     /** Keys that mean something while they are held, with the velocity of those that are a touch. */
-    static final Map<KeyCode, Integer> HOLDABLE = Map.of(KeyCode.DELETE, 0, KeyCode.T, 0, KeyCode.G, Hit.GHOST, KeyCode.L, Hit.LIGHT,
+    static final Map<KeyCode, Integer> HOLDABLE = Map.of(KeyCode.DELETE, 0, KeyCode.T, 0, KeyCode.X, 0, KeyCode.G, Hit.GHOST, KeyCode.L, Hit.LIGHT,
             KeyCode.F, Hit.FIRM, KeyCode.A, Hit.ACCENT);
 
     private GridGestures.Held heldKeys(MouseEvent event) {
@@ -122,7 +127,7 @@ final class GridPane extends Pane {
         theme = to;
     }
 
-    /** How much room there is; the pattern fills the width, at least 9 pixels a step. Answers whether that is new. */
+    /** How much room there is. Answers whether that is new. */
     boolean setViewport(double width, double height) {
         boolean changed = width != viewportWidth || height != viewportHeight;
         viewportWidth = width;
@@ -142,18 +147,31 @@ final class GridPane extends Pane {
 
     private void press(MouseEvent event) {
         requestFocus();
-        if (event.getButton() != MouseButton.PRIMARY || geometry == null) {
+        if (menu != null) {
+            menu.hide();
+        }
+        if (geometry == null) {
+            return;
+        }
+        if (event.getButton() == MouseButton.SECONDARY) {
+            cellAt(event.getX(), event.getY()).ifPresent(cell -> {
+                int note = geometry.place(cell.row()).filter(GridGeometry.RowPlace::isLadder).map(place -> place.noteAt(event.getY())).orElse(0);
+                menu = GridMenu.at(presenter, cell, note);
+                menu.show(this, event.getScreenX(), event.getScreenY());
+            });
+        }
+        if (event.getButton() != MouseButton.PRIMARY) {
             return;
         }
         used.addAll(held);
-        gestures.press(geometry, scene, event.getX() - LABELS, event.getY(), event.getClickCount(), heldKeys(event));
+        gestures.press(geometry, scene, sceneX(event), event.getY(), event.getClickCount(), heldKeys(event));
     }
 
     private void showBand() {
         Optional<GridGestures.BandRect> rect = gestures.band();
         band.setVisible(rect.isPresent());
         rect.ifPresent(r -> {
-            band.setX(r.x() + LABELS);
+            band.setX(r.x() + LABELS - scrollX);
             band.setY(r.y());
             band.setWidth(r.width());
             band.setHeight(r.height());
@@ -166,8 +184,8 @@ final class GridPane extends Pane {
         if (geometry == null) {
             return Optional.empty();
         }
-        return GridGestures.find(geometry, scene, x - LABELS, y).map(GridGestures.Target::cell).or(() -> geometry.rowAt(y)
-                .map(place -> new Cell(place.row().id(), geometry.stepAt(place.row().id(), x - LABELS))));
+        return GridGestures.find(geometry, scene, x - LABELS + scrollX, y).map(GridGestures.Target::cell).or(() -> geometry.rowAt(y)
+                .map(place -> new Cell(place.row().id(), geometry.stepAt(place.row().id(), x - LABELS + scrollX))));
     }
 
     Optional<GridGeometry> geometry() {
@@ -191,23 +209,72 @@ final class GridPane extends Pane {
             canvas.getGraphicsContext2D().clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
             return;
         }
-        double width = Math.max(viewportWidth - LABELS, pattern.get().length() * 9.0 + 2 * GridGeometry.MARGIN);
-        geometry = GridGeometry.of(presenter.project(), pattern.get(), Math.min(width, 6_000), rowHeight());
+        geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.shownRows(), wantedWidth(pattern.get()), rowHeight());
         scene = GridScene.of(presenter.project(), geometry, presenter.selection(),
-                new Cell(presenter.row().id(), presenter.cursor()), presenter.preview());
-        resizeTo(geometry.width() + LABELS, geometry.height());
-        GridPainter.paint(canvas.getGraphicsContext2D(), scene, theme, LABELS, geometry.height());
+                new Cell(presenter.row().id(), presenter.cursor()), presenter.preview(), presenter.guide());
+        scrollX = clampedScroll(scrollX);
+        resizeTo(viewportWidth, geometry.height());
+        GridPainter.paint(canvas.getGraphicsContext2D(), scene, theme, LABELS, geometry.height(), scrollX, view());
         lights.getGraphicsContext2D().clearRect(0, 0, lights.getWidth(), lights.getHeight());
         setAccessibleText(presenter.describeCursor());
     }
 
+    /** The whole pattern's width: all in view, or so wide that the wished steps fill the view. */
+    private double wantedWidth(Pattern pattern) {
+        double fit = Math.max(view(), pattern.length() * 9.0 + 2 * GridGeometry.MARGIN);
+        return stepsInView == 0 ? fit : Math.max(view(), (view() - 2 * GridGeometry.MARGIN) * pattern.length() / stepsInView + 2 * GridGeometry.MARGIN);
+    }
+
+    /** How many of the scene's pixels are in view. */
+    double view() {
+        return viewportWidth - LABELS;
+    }
+
+    double scrollX() {
+        return scrollX;
+    }
+
+    private double sceneX(MouseEvent event) {
+        return event.getX() - LABELS + scrollX;
+    }
+
+    private double clampedScroll(double x) {
+        return geometry == null ? 0 : Math.max(0, Math.min(geometry.width() - view(), x));
+    }
+
+    /** Brings another part into view. Answers whether anything moved. */
+    boolean scrollTo(double x) {
+        double to = clampedScroll(x);
+        boolean moved = to != scrollX;
+        scrollX = to;
+        return moved;
+    }
+
+    /** Scrolls as little as needed for a place to be in view. Answers whether anything moved. */
+    boolean reveal(double x) {
+        return x < scrollX + 8 ? scrollTo(x - 30) : x > scrollX + view() - 20 && scrollTo(x - view() + 60);
+    }
+
+    /** How many steps fill the view, or 0 for the whole pattern. */
+    void setStepsInView(int steps) {
+        stepsInView = steps;
+    }
+
+    int stepsInView() {
+        return stepsInView;
+    }
+
+    void setExtraHeight(double pixels) {
+        extraHeight = pixels;
+    }
+
     /** Rows share the height there is, within what can still be read and pressed. */
     private double rowHeight() {
-        long drums = presenter.project().kit().rows().stream().filter(row -> !row.isBass()).count();
-        double ladders = presenter.project().kit().rows().stream().filter(row -> row.isBass())
+        long drums = presenter.shownRows().stream().filter(row -> !row.isBass()).count();
+        double ladders = presenter.shownRows().stream().filter(row -> row.isBass())
                 .mapToDouble(row -> presenter.pattern().map(p -> 36 + (GridGeometry.ladder(presenter.project().key(), p, row.id()).size() - 1)
                         * GridGeometry.LADDER_STEP).orElse(130.0)).sum();
-        return drums == 0 ? 33 : Math.max(26, Math.min(36, Math.floor((viewportHeight - ladders) / drums)));
+        return drums == 0 ? 33 : Math.max(26, Math.min(36, Math.floor((viewportHeight - ladders) / drums))) + extraHeight;
     }
 
     private void resizeTo(double width, double height) {
@@ -228,7 +295,9 @@ final class GridPane extends Pane {
         playhead.setVisible(here);
         if (here) {
             long inPass = Math.floorMod(now.position(), geometry.pattern().durationUnits());
-            playhead.resizeRelocate(Math.round(LABELS + geometry.x(inPass)), 0, 2, getHeight());
+            double x = geometry.x(inPass) - scrollX;
+            playhead.setVisible(x >= 0 && x <= view());
+            playhead.resizeRelocate(Math.round(LABELS + x), 0, 2, getHeight());
         }
         GraphicsContext g = lights.getGraphicsContext2D();
         for (int i = lit.size() - 1; i >= 0; i--) {
@@ -243,7 +312,7 @@ final class GridPane extends Pane {
         if (scene == null || !geometry.pattern().id().equals(pattern)) {
             return;
         }
-        double now = playhead.getLayoutX() - LABELS; // of a lane's repeats and a roll's hits it is the one the playhead is at
+        double now = playhead.getLayoutX() - LABELS + scrollX; // of a lane's repeats and a roll's hits it is the one the playhead is at
         GridScene.Seed nearest = null;
         for (GridScene.Seed seed : scene.seeds()) {
             if (seed.row().value() == rowId && seed.step() == step && seed.look() != GridScene.Look.HOLLOW
@@ -252,12 +321,12 @@ final class GridPane extends Pane {
             }
         }
         if (nearest != null) {
-            GridPainter.lit(lights.getGraphicsContext2D(), nearest, theme, LABELS);
+            GridPainter.lit(lights.getGraphicsContext2D(), nearest, theme, LABELS - scrollX);
             lit.add(new Lit(nearest, timeNs + LIT_NS));
         }
     }
 
-    private static void clear(GraphicsContext g, GridScene.Seed seed) {
-        g.clearRect(seed.x() + LABELS - 10, seed.y() - seed.height() - 6, 20, seed.height() + 10);
+    private void clear(GraphicsContext g, GridScene.Seed seed) {
+        g.clearRect(seed.x() + LABELS - scrollX - 10, seed.y() - seed.height() - 6, 20, seed.height() + 10);
     }
 }

@@ -22,10 +22,14 @@ import java.util.Set;
  * compared in tests. Hits are placed by the score that also sounds, so the picture cannot say anything else.
  */
 record GridScene(double width, double height, List<Band> bands, List<Post> posts, List<Wire> wires, List<Dot> dots,
-                 List<Line> lines, List<Slide> slides, List<Seed> seeds, Optional<Cursor> cursor) {
+                 List<Line> lines, List<Slide> slides, List<Seed> seeds, List<Guide> guides, Optional<Cursor> cursor) {
 
     /** A lighter ground under every second beat. */
     record Band(double x, double width) {
+    }
+
+    /** A stretch in which the guide row sounds. */
+    record Guide(double x, double width) {
     }
 
     /** An upright line at a beat, stronger at a bar. */
@@ -68,15 +72,18 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     }
 
     static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor) {
-        return of(project, geometry, selection, cursor, Optional.empty());
+        return of(project, geometry, selection, cursor, Optional.empty(), Optional.empty());
     }
 
     /**
      * @param preview what is shown in outline
+     * @param guide   the row whose hits are marked through all rows
      */
-    static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<BeatPresenter.Preview> preview) {
+    static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<BeatPresenter.Preview> preview,
+                        Optional<RowId> guide) {
         Builder builder = new Builder(project, geometry, selection, preview);
         builder.ground();
+        guide.ifPresent(builder::guide);
         builder.hits();
         return builder.build(cursor);
     }
@@ -95,6 +102,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         private final List<Line> lines = new ArrayList<>();
         private final List<Slide> slides = new ArrayList<>();
         private final List<Seed> seeds = new ArrayList<>();
+        private final List<Guide> guides = new ArrayList<>();
 
         Builder(Project project, GridGeometry geometry, Set<Cell> selection, Optional<BeatPresenter.Preview> preview) {
             this.preview = preview;
@@ -140,6 +148,12 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             }
         }
 
+        void guide(RowId row) {
+            double width = Math.min(22, geometry.stepWidth(row));
+            pattern.lane(row).hits().stream().filter(hit -> !GridGeometry.isBeyond(pattern, row, hit))
+                    .forEach(hit -> guides.add(new Guide(geometry.x(hit.step() * pattern.laneStep(row).units()) - width / 2, width)));
+        }
+
         void hits() {
             hits(project);
             preview.ifPresent(wished -> {
@@ -170,7 +184,11 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             if (outlines && !isPreviewed(lane.row(), step)) {
                 return;
             }
-            GridGeometry.RowPlace place = geometry.place(lane.row()).orElseThrow();
+            Optional<GridGeometry.RowPlace> shown = geometry.place(lane.row());
+            if (shown.isEmpty()) {
+                return; // the row is filtered out
+            }
+            GridGeometry.RowPlace place = shown.get();
             boolean bass = place.isLadder();
             int note = Math.floorDiv(cents + 50, 100);
             double y = bass ? place.wire(note) : place.wire();
@@ -249,7 +267,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
                 return new Cursor(x - width / 2, place.top() + 2, width, place.height() - 4);
             });
             return new GridScene(geometry.width(), geometry.height(), List.copyOf(bands), List.copyOf(posts), List.copyOf(wires),
-                    List.copyOf(dots), List.copyOf(lines), List.copyOf(slides), List.copyOf(seeds), cursor);
+                    List.copyOf(dots), List.copyOf(lines), List.copyOf(slides), List.copyOf(seeds), List.copyOf(guides), cursor);
         }
     }
 }

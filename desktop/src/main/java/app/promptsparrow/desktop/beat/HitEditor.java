@@ -6,7 +6,6 @@ import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.pattern.Shaping;
 import app.promptsparrow.project.Edit;
 import java.util.ArrayList;
@@ -218,40 +217,29 @@ public final class HitEditor {
                 : " in " + hits.size() + " rows");
     }
 
-    /** Sets the velocity of the selection. */
-    public void setVelocity(int velocity, Object gesture) {
-        changeSelected("Set velocity", hit -> hit.withVelocity(Hit.clampVelocity(velocity)), gesture);
+    /** Sets a property of every selected hit. */
+    void set(HitProperty property, long value, Object gesture) {
+        changeSelected("Set " + property.title(), hit -> property.with(hit, value), gesture);
+    }
+
+    /** Changes a property of every selected hit by a difference, so that their own differences stay. */
+    void add(HitProperty property, long difference, Object gesture) {
+        changeSelected("Change " + property.title(), hit -> property.with(hit, property.of(hit) + difference), gesture);
     }
 
     /** Makes the selection louder or quieter, keeping the differences. */
-    public void addVelocity(int difference, Object gesture) {
-        changeSelected("Change velocity", hit -> hit.withVelocity(Hit.clampVelocity(hit.velocity() + difference)), gesture);
-    }
-
-    /** Sets the note length of the selection in steps. */
-    public void setNoteLength(double steps, Object gesture) {
-        int length = clampLength(Math.round(steps * Hit.STEP));
-        changeSelected("Set length", hit -> hit.withLength(length), gesture);
+    public void addVelocity(int difference) {
+        add(HitProperty.VELOCITY, difference, null);
     }
 
     /** Makes the notes of the selection longer or shorter by steps. */
-    public void addNoteLength(double steps, Object gesture) {
-        changeSelected("Change length", hit -> hit.withLength(clampLength(hit.length() + Math.round(steps * Hit.STEP))), gesture);
-    }
-
-    static int clampLength(long length) {
-        return (int) Math.max(1, Math.min(Hit.MAX_LENGTH, length));
-    }
-
-    /** Sets the timing of the selection in percent of a step, –50 to 50. */
-    public void setTiming(double percent, Object gesture) {
-        int timing = (int) Math.max(-Hit.MAX_TIMING, Math.min(Hit.MAX_TIMING, Math.round(percent * Hit.STEP / 100)));
-        changeSelected("Set timing", hit -> hit.withTiming(timing), gesture);
+    public void addNoteLength(double steps) {
+        add(HitProperty.LENGTH, Math.round(steps * Hit.STEP), null);
     }
 
     /** Moves the selection in time by a share of a step; beyond half a step a hit goes to the next one. */
-    public void addTiming(double percent, Object gesture) {
-        shift(grip(), Math.round(percent * Hit.STEP / 100), gesture);
+    public void addTiming(double percent) {
+        shift(grip(), Math.round(percent * Hit.STEP / 100), new Object());
     }
 
     /** Moves hits in time by a share of a step; beyond half a step a hit goes to the next one if that is free. */
@@ -264,15 +252,10 @@ public final class HitEditor {
         }, gesture, true);
     }
 
-    /** Sets the pitch of the selection: cents on drums, MIDI notes on bass rows. */
-    public void setPitch(int pitch, Object gesture) {
-        changePitch("Set pitch", (row, hit) -> hit.withPitch(clampPitch(pitch, isBass(row))), gesture);
-    }
-
     /** Moves the selection by notes of the scale on bass rows and by semitones on drums. */
-    public void addPitch(int steps, Object gesture) {
+    public void addPitch(int steps) {
         changePitch("Change pitch", (row, hit) -> hit.withPitch(isBass(row)
-                ? presenter.project().key().higher(hit.pitch(), steps) : clampPitch(hit.pitch() + 100 * steps, false)), gesture);
+                ? presenter.project().key().higher(hit.pitch(), steps) : clampPitch(hit.pitch() + 100 * steps, false)));
     }
 
     /** Moves the selection by octaves. */
@@ -281,15 +264,15 @@ public final class HitEditor {
             boolean bass = isBass(row);
             int to = hit.pitch() + octaves * (bass ? 12 : 1_200);
             return hit.withPitch(bass && (to < 0 || to > 127) ? hit.pitch() : clampPitch(to, bass));
-        }, null);
+        });
     }
 
     private static int clampPitch(int pitch, boolean bass) {
         return bass ? Math.max(0, Math.min(127, pitch)) : Math.max(-Hit.MAX_PITCH_CENTS, Math.min(Hit.MAX_PITCH_CENTS, pitch));
     }
 
-    private void changePitch(String what, Change change, Object gesture) {
-        changeEach(what, selected(), change, gesture, false);
+    private void changePitch(String what, Change change) {
+        changeEach(what, selected(), change, null, false);
         selected().forEach((row, hits) -> {
             if (isBass(row)) {
                 rememberBass(row, hits.get(hits.size() - 1));
@@ -300,48 +283,14 @@ public final class HitEditor {
     /** A touch key: the next hits get that velocity, and so do the selected ones. */
     public void touchKey(int velocity) {
         presenter.setTouch(velocity);
-        setVelocity(velocity, null);
+        set(HitProperty.VELOCITY, velocity, null);
     }
 
     // --- rolls, flams, slides ---
 
     /** One more hit in the roll of each selected hit, or one less; a single hit becomes a roll of two. */
     public void moreRoll(int more) {
-        changeSelected("Change roll", hit -> {
-            int count = hit.roll().map(Roll::count).orElse(1) + more;
-            if (count < 2) {
-                return hit.withRoll(null);
-            }
-            return withRoll(hit, Math.min(Roll.MAX_COUNT, count), hit.roll().map(Roll::spanSteps).orElse(1));
-        }, null);
-    }
-
-    private static Hit withRoll(Hit hit, int count, int span) {
-        Roll old = hit.roll().orElse(Roll.of(2, 1));
-        return hit.withSlide(false).withRoll(new Roll(count, span, old.rampPercent(), old.rampCents()));
-    }
-
-    /** Gives the selection rolls of so many hits; 1 takes them away. */
-    public void setRollCount(int count, Object gesture) {
-        changeSelected("Set roll", hit -> count < 2 ? hit.withRoll(null)
-                : withRoll(hit, Math.min(Roll.MAX_COUNT, count), hit.roll().map(Roll::spanSteps).orElse(1)), gesture);
-    }
-
-    /** Over how many steps the rolls of the selection go. */
-    public void setRollSpan(int steps, Object gesture) {
-        changeSelected("Set roll's span", hit -> hit.roll().map(roll -> withRoll(hit, roll.count(), Math.max(1, Math.min(Roll.MAX_SPAN, steps)))).orElse(hit), gesture);
-    }
-
-    /** Where the velocities of the rolls end, in percent of where they begin. */
-    public void setRollRamp(int percent, Object gesture) {
-        changeSelected("Set roll's velocity ramp", hit -> hit.roll().map(roll ->
-                hit.withRoll(new Roll(roll.count(), roll.spanSteps(), percent, roll.rampCents()))).orElse(hit), gesture);
-    }
-
-    /** Where the pitches of the rolls end, in cents from where they begin. */
-    public void setRollPitch(int cents, Object gesture) {
-        changeSelected("Set roll's pitch ramp", hit -> hit.roll().map(roll ->
-                hit.withRoll(new Roll(roll.count(), roll.spanSteps(), roll.rampPercent(), cents))).orElse(hit), gesture);
+        add(HitProperty.ROLL, more, null);
     }
 
     /** Gives the selection flams, or takes them away if all have one. */
@@ -349,17 +298,6 @@ public final class HitEditor {
         boolean all = selected().values().stream().flatMap(List::stream).allMatch(hit -> hit.flam().isPresent());
         changeSelected(all ? "Take the flam" : "Set a flam", hit -> all ? hit.withFlam(null)
                 : hit.withSlide(false).withFlam(hit.flam().orElse(Flam.USUAL)), null);
-    }
-
-    /** Sets the gap of the flams in ms; 0 takes them away. */
-    public void setFlamGap(int ms, Object gesture) {
-        changeSelected("Set flam", hit -> ms < 5 ? hit.withFlam(null)
-                : hit.withSlide(false).withFlam(new Flam(Math.min(60, ms), hit.flam().orElse(Flam.USUAL).gracePercent())), gesture);
-    }
-
-    /** Sets how loud the grace hits of the flams are, in percent. */
-    public void setFlamGrace(int percent, Object gesture) {
-        changeSelected("Set flam's grace", hit -> hit.flam().map(flam -> hit.withFlam(new Flam(flam.gapMs(), percent))).orElse(hit), gesture);
     }
 
     /** Lets the selected bass notes slide, or start anew if all slide. */

@@ -50,7 +50,7 @@ final class RowHeadsPane extends VBox {
 
     /** Brings the heads to what the project says, with the heights of the grid's rows. */
     void update(Optional<GridGeometry> geometry) {
-        List<Row> rows = presenter.project().kit().rows();
+        List<Row> rows = presenter.shownRows();
         List<RowId> ids = rows.stream().map(Row::id).toList();
         if (!ids.equals(order)) {
             order = ids;

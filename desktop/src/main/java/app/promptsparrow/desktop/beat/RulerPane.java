@@ -20,6 +20,9 @@ final class RulerPane extends Pane {
 
     private final Canvas canvas = new Canvas(10, HEIGHT);
     private Theme theme;
+    private GridGeometry drawn;
+    private Meter drawnMeter;
+    private double drawnFrom;
 
     RulerPane(Theme theme) {
         this.theme = theme;
@@ -34,18 +37,19 @@ final class RulerPane extends Pane {
         theme = to;
     }
 
-    void scrollTo(double x) {
-        canvas.setTranslateX(-x);
-    }
-
     /**
      * Draws the ruler of a pattern.
      *
      * @param pointed the cell whose count is lit
      * @param step    of the chosen row, whose numbers are shown
+     * @param from    the left edge of the view in the grid's pixels
+     * @param view    how many of them are in view
      */
-    void redraw(GridGeometry geometry, Meter meter, Optional<Cell> pointed, StepValue step, int steps) {
-        canvas.setWidth(geometry.width() + GridPane.LABELS);
+    void redraw(GridGeometry geometry, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double from, double view) {
+        drawn = geometry;
+        drawnMeter = meter;
+        drawnFrom = from;
+        canvas.setWidth(view + GridPane.LABELS);
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), HEIGHT);
         g.setTextAlign(TextAlignment.CENTER);
@@ -57,7 +61,10 @@ final class RulerPane extends Pane {
         int every = width >= 15 ? 1 : width >= 7.5 ? 2 : 4;
         for (int i = 0; i < steps && i * step.units() < pattern.durationUnits(); i++) {
             long at = i * step.units();
-            double x = GridPane.LABELS + geometry.x(at);
+            double x = GridPane.LABELS + geometry.x(at) - from;
+            if (x < GridPane.LABELS - 8 || x > canvas.getWidth() + 8) {
+                continue;
+            }
             String label = Count.label(at % meter.barUnits(), meter, triplet);
             boolean beat = !label.isEmpty() && Character.isDigit(label.charAt(0));
             boolean light = at == lightAt;
@@ -76,11 +83,33 @@ final class RulerPane extends Pane {
         g.setFont(Font.font("IBM Plex Sans", 11));
         g.setFill(theme.color("second"));
         for (long bar = 0; bar < pattern.durationUnits(); bar += meter.barUnits()) {
-            g.fillText("bar " + (bar / meter.barUnits() + 1), GridPane.LABELS + geometry.x(bar) - 3, 11);
+            double x = GridPane.LABELS + geometry.x(bar) - 3 - from;
+            if (x > GridPane.LABELS - 20) {
+                g.fillText("bar " + (bar / meter.barUnits() + 1), x, 11);
+            }
         }
     }
 
+    /** Tells the stretch of time that is pressed: a beat, or a bar in the top line. */
+    void onPress(Pressed listener) {
+        setOnMousePressed(event -> {
+            if (drawn == null) {
+                return;
+            }
+            long at = Math.max(0, Math.min(drawn.pattern().durationUnits() - 1, drawn.units(event.getX() - GridPane.LABELS + drawnFrom)
+                    + drawn.pattern().step().units() / 2));
+            long unit = event.getY() < 16 ? drawnMeter.barUnits() : drawnMeter.beatUnits();
+            listener.stretch(at / unit * unit, (at / unit + 1) * unit, event.isShiftDown());
+        });
+    }
+
+    /** Takes a pressed stretch of time, in units from the pattern's start. */
+    interface Pressed {
+        void stretch(long from, long to, boolean more);
+    }
+
     void clear() {
+        drawn = null;
         canvas.getGraphicsContext2D().clearRect(0, 0, canvas.getWidth(), HEIGHT);
     }
 }

@@ -56,6 +56,7 @@ public final class ValueField extends VBox {
         this.parse = parse;
         name.setText(title);
         name.getStyleClass().add("value-name");
+        name.setMinWidth(USE_PREF_SIZE);
         name.setCursor(Cursor.V_RESIZE);
         Tips.on(name, "Drag up or down; double press for " + format.apply(usual));
         name.setLabelFor(text);

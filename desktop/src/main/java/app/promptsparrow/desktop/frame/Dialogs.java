@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.beat.PatternEditor;
 import app.promptsparrow.file.ProjectFile;
 import java.io.File;
 import java.nio.file.Files;
@@ -33,6 +34,13 @@ final class Dialogs implements Questions {
         FileChooser chooser = chooser("Open project");
         chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("Prompt Sparrow project", "*" + ProjectFile.EXTENSION),
                 new FileChooser.ExtensionFilter("All files", "*"));
+        return remembered(chooser.showOpenDialog(window.get()));
+    }
+
+    @Override
+    public Optional<Path> fileToImport(String title, String ending) {
+        FileChooser chooser = chooser(title);
+        chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("*" + ending, "*" + ending), new FileChooser.ExtensionFilter("All files", "*"));
         return remembered(chooser.showOpenDialog(window.get()));
     }
 
@@ -77,6 +85,14 @@ final class Dialogs implements Questions {
         Alert alert = alert("'" + projectName + "' has changes that are not saved.", save, discard, ButtonType.CANCEL);
         ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
         return answer == save ? Answer.SAVE : answer == discard ? Answer.DISCARD : Answer.CANCEL;
+    }
+
+    @Override
+    public PatternEditor.Keep choose(String sentence, String first, String second) {
+        ButtonType one = new ButtonType(first, ButtonBar.ButtonData.YES);
+        ButtonType two = new ButtonType(second, ButtonBar.ButtonData.NO);
+        ButtonType answer = alert(sentence, one, two, ButtonType.CANCEL).showAndWait().orElse(ButtonType.CANCEL);
+        return answer == one ? PatternEditor.Keep.FIRST : answer == two ? PatternEditor.Keep.SECOND : PatternEditor.Keep.CANCEL;
     }
 
     @Override

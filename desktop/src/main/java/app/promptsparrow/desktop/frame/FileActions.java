@@ -4,7 +4,12 @@ import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.TextFile;
+import java.nio.charset.StandardCharsets;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
@@ -171,6 +176,41 @@ final class FileActions {
         presenter.pattern().ifPresent(pattern -> questions
                 .fileToSave("Export WAV, 48 kHz, 24 bit", MidiPlan.fileName(pattern.name()), ".wav")
                 .ifPresent(file -> writeWav(new Choice.OnePattern(presenter.shown()), file)));
+    }
+
+    void exportChart() {
+        presenter.patterns().chart().ifPresent(chart -> questions
+                .fileToSave("Export chart text", MidiPlan.fileName(presenter.pattern().orElseThrow().name()), ".txt")
+                .ifPresent(file -> work(() -> {
+                    AtomicFile.write(file, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
+                    return () -> status.accept("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
+                            : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
+                })));
+    }
+
+    // --- import ---
+
+    void importChart() {
+        questions.fileToImport("Import patterns from a chart", ".txt").ifPresent(file -> work(() -> {
+            String text = TextFile.read(file);
+            return () -> {
+                try {
+                    presenter.patterns().importChart(text);
+                } catch (ChartException | IllegalArgumentException wrong) {
+                    questions.problem(file.getFileName() + ": " + wrong.getMessage());
+                }
+            };
+        }));
+    }
+
+    void openMidi() {
+        unlessUnsaved(() -> questions.fileToImport("Open a MIDI file as project", ".mid").ifPresent(file -> work(() -> {
+            ImportPlan plan = ImportPlan.ofMidi(file, Optional.empty());
+            return () -> {
+                store.open(plan.project(), Optional.empty());
+                status.accept(file.getFileName() + ": " + plan.sentence());
+            };
+        })));
     }
 
     private void writeWav(Choice choice, Path file) {

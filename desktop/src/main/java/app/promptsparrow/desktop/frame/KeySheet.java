@@ -1,54 +1,150 @@
 package app.promptsparrow.desktop.frame;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import javafx.geometry.HPos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.layout.FlowPane;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 
-/** All keys and gestures, made from the table that binds them. */
+/** All keys and gestures, made from the table that binds them. A key that is pressed here can be changed. */
 final class KeySheet extends VBox {
 
+    private static final int COLUMNS = 3;
+
+    private final KeyTable table;
+    private final Label told = new Label();
+    private final HBox columns = new HBox(24);
+    private KeyTable.Line waiting;
+
     KeySheet(KeyTable table) {
+        this.table = table;
         setId("key-sheet");
         getStyleClass().add("key-sheet");
-        setSpacing(14);
+        setSpacing(10);
         setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
         Label title = new Label("Keys and gestures");
         title.getStyleClass().add("pattern-title");
-        Label close = new Label("Escape or F1 closes");
-        close.getStyleClass().add("second");
-        Map<String, List<KeyTable.Line>> groups = new LinkedHashMap<>();
-        for (KeyTable.Line line : table.lines()) {
-            if (line.shown().isEmpty()) {
-                continue; // one of several keys that another line tells together
-            }
-            groups.computeIfAbsent(line.group(), group -> new java.util.ArrayList<>()).add(line);
-        }
-        FlowPane columns = new FlowPane(34, 18);
-        columns.setPrefWrapLength(880);
-        groups.forEach((group, lines) -> columns.getChildren().add(column(group, lines)));
-        HBox head = new HBox(12, title, close);
+        told.getStyleClass().add("second");
+        told.setId("key-told");
+        HBox head = new HBox(12, title, told);
         head.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
-        getChildren().addAll(head, columns);
+        ScrollPane scroll = new ScrollPane(columns);
+        scroll.setFocusTraversable(false);
+        getChildren().addAll(head, scroll);
+        tell();
+        fill();
     }
 
-    private static VBox column(String group, List<KeyTable.Line> lines) {
+    private void tell() {
+        told.setText("press a key here to change it · Escape or F1 closes");
+        told.getStyleClass().remove("warn");
+    }
+
+    private void fill() {
+        Map<String, List<KeyTable.Line>> groups = new LinkedHashMap<>();
+        for (KeyTable.Line line : table.lines()) {
+            if (!table.shown(line).isEmpty()) {
+                groups.computeIfAbsent(line.group(), group -> new ArrayList<>()).add(line);
+            }
+        }
+        columns.getChildren().clear();
+        // As many lines in each column as make three of about one height.
+        int all = groups.values().stream().mapToInt(lines -> lines.size() + 2).sum();
+        VBox column = null;
+        int height = 0;
+        for (Map.Entry<String, List<KeyTable.Line>> group : groups.entrySet()) {
+            int lines = group.getValue().size() + 2;
+            if (column == null || columns.getChildren().size() < COLUMNS && height + lines / 2 > all / COLUMNS) {
+                column = new VBox(12);
+                columns.getChildren().add(column);
+                height = 0;
+            }
+            column.getChildren().add(group(group.getKey(), group.getValue()));
+            height += lines;
+        }
+    }
+
+    private VBox group(String group, List<KeyTable.Line> lines) {
         GridPane grid = new GridPane();
-        grid.setHgap(12);
-        grid.setVgap(5);
+        grid.setHgap(8);
+        grid.setVgap(2);
         for (int i = 0; i < lines.size(); i++) {
-            Label key = new Label(lines.get(i).shown());
-            key.getStyleClass().add("key-cap");
+            Node key = cap(lines.get(i));
             GridPane.setHalignment(key, HPos.RIGHT);
             grid.addRow(i, key, new Label(lines.get(i).does()));
         }
         Label name = new Label(group);
         name.getStyleClass().add("second");
-        return new VBox(7, name, grid);
+        return new VBox(4, name, grid);
+    }
+
+    private Node cap(KeyTable.Line line) {
+        if (!line.canChange()) {
+            Label cap = new Label(table.shown(line));
+            cap.getStyleClass().add("key-cap");
+            return cap;
+        }
+        Button cap = new Button(line == waiting ? "press a key …" : table.shown(line));
+        cap.getStyleClass().setAll("button", "key-cap");
+        cap.setId("key-" + line.id());
+        cap.setFocusTraversable(false);
+        cap.setAccessibleText(table.shown(line) + ": " + line.does() + ". Press to change the key.");
+        cap.setOnAction(event -> {
+            waiting = line;
+            told.setText("now the key for: " + line.does() + " · Delete gives the usual one back · Escape leaves it");
+            fill();
+        });
+        return cap;
+    }
+
+    /** Takes a key that is to be given to the waiting line. Answers whether one waited. */
+    boolean take(KeyEvent event) {
+        if (waiting == null) {
+            return false;
+        }
+        if (event.getCode().isModifierKey()) {
+            return true;
+        }
+        KeyTable.Line line = waiting;
+        waiting = null;
+        tell();
+        if (event.getCode() == KeyCode.DELETE) {
+            table.reset(line);
+        } else if (event.getCode() != KeyCode.ESCAPE) {
+            KeyCombination key = new KeyCodeCombination(event.getCode(), modifiers(event));
+            Optional<KeyTable.Line> holder = table.change(line, key);
+            holder.ifPresent(other -> {
+                told.setText(key.getDisplayText() + " already means: " + other.does() + ". Choose another, or change that one first.");
+                told.getStyleClass().add("warn");
+            });
+        }
+        fill();
+        return true;
+    }
+
+    private static KeyCombination.Modifier[] modifiers(KeyEvent event) {
+        List<KeyCombination.Modifier> held = new ArrayList<>();
+        if (event.isControlDown()) {
+            held.add(KeyCombination.CONTROL_DOWN);
+        }
+        if (event.isShiftDown()) {
+            held.add(KeyCombination.SHIFT_DOWN);
+        }
+        if (event.isAltDown()) {
+            held.add(KeyCombination.ALT_DOWN);
+        }
+        return held.toArray(KeyCombination.Modifier[]::new);
     }
 }

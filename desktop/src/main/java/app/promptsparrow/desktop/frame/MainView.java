@@ -1,7 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
 import static app.promptsparrow.desktop.frame.KeyTable.key;
-import static app.promptsparrow.desktop.frame.KeyTable.line;
 import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
@@ -68,7 +67,7 @@ public final class MainView extends StackPane {
         beat = new BeatView(presenter, theme);
         Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings));
         files = new FileActions(store, presenter, questions, worker, presenter::tell);
-        keys = keys();
+        keys = new KeyTable(Commands.of(presenter, beat, files, this::toggleKeySheet, this::escape), settings);
         BorderPane frame = new BorderPane(beat);
         frame.setTop(transport);
         frame.setLeft(rail());
@@ -80,6 +79,8 @@ public final class MainView extends StackPane {
         presenter.onChange(this::update);
         addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
         addEventFilter(KeyEvent.KEY_RELEASED, this::keyReleased);
+        addEventFilter(KeyEvent.KEY_TYPED, this::keyTyped);
+        presenter.patterns().onQuestion(questions::choose);
         update();
         player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
     }
@@ -150,7 +151,11 @@ public final class MainView extends StackPane {
                 item("Export this pattern as MIDI…", files::exportPatternMidi, key(KeyCode.E, CONTROL_DOWN)),
                 item("Export each pattern of this bank as MIDI…", files::exportEachOfBankMidi, null),
                 item("Export this bank in order as one MIDI file…", files::exportBankInOrderMidi, null),
-                item("Export this pattern as WAV…", files::exportPatternWav, null));
+                item("Export this pattern as WAV…", files::exportPatternWav, null),
+                item("Export this pattern as chart text…", files::exportChart, null),
+                new SeparatorMenuItem(),
+                item("Import patterns from a chart…", files::importChart, null),
+                item("Open a MIDI file as project…", files::openMidi, null));
     }
 
     private static MenuItem item(String title, Runnable action, KeyCombination shown) {
@@ -162,65 +167,6 @@ public final class MainView extends StackPane {
     }
 
     // --- keys ---
-
-    private KeyTable keys() {
-        List<KeyTable.Line> lines = new ArrayList<>();
-        lines.add(line("Play", "Space", "play or stop", presenter::playOrStop, key(KeyCode.SPACE), key(KeyCode.SPACE, CONTROL_DOWN)));
-        lines.add(line("Play", "Shift+Space", "play from the cursor", presenter::playFromCursor, key(KeyCode.SPACE, SHIFT_DOWN)));
-        lines.add(line("Play", "1 … 9, 0", "show a slot; while playing it comes next", null));
-        for (int slot = 0; slot < Bank.SLOTS; slot++) {
-            int index = slot;
-            KeyCode digit = KeyCode.getKeyCode(Bank.slotKey(slot));
-            lines.add(new KeyTable.Line("", List.of(key(digit)), "", "", () ->
-                    presenter.chooseSlot(new SlotRef(presenter.shown().bank(), index), false)));
-        }
-        lines.add(line("Play", "B", "branch: copy to the next free slot, go on there", presenter::branch, key(KeyCode.B)));
-        lines.add(line("Cursor keys", "Arrows", "move over rows and steps", null));
-        lines.add(new KeyTable.Line("", List.of(key(KeyCode.LEFT)), "", "", () -> presenter.moveCursor(0, -1)));
-        lines.add(new KeyTable.Line("", List.of(key(KeyCode.RIGHT)), "", "", () -> presenter.moveCursor(0, 1)));
-        lines.add(new KeyTable.Line("", List.of(key(KeyCode.UP)), "", "", () -> presenter.moveCursor(-1, 0)));
-        lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN)), "", "", () -> presenter.moveCursor(1, 0)));
-        lines.add(line("Cursor keys", "Enter", "plant a hit and move on by the stride, or select the hit there", this::enter, key(KeyCode.ENTER)));
-        lines.add(line("Cursor keys", "Delete", "remove the selection, or the hit under the cursor", presenter.editor()::removeSelected,
-                key(KeyCode.DELETE), key(KeyCode.BACK_SPACE)));
-        lines.add(line("Cursor keys", "Ctrl+Up / Down", "velocity of the selection up or down", () -> presenter.editor().addVelocity(4, null),
-                key(KeyCode.UP, CONTROL_DOWN)));
-        lines.add(new KeyTable.Line("", List.of(key(KeyCode.DOWN, CONTROL_DOWN)), "", "", () -> presenter.editor().addVelocity(-4, null)));
-        lines.add(line("Cursor keys", "G  L  F  A", "touch: ghost, light, firm, accent, for the selection too", null));
-        touch(lines, KeyCode.G, Hit.GHOST);
-        touch(lines, KeyCode.L, Hit.LIGHT);
-        touch(lines, KeyCode.F, Hit.FIRM);
-        touch(lines, KeyCode.A, Hit.ACCENT);
-        lines.add(line("Project", "Ctrl+Z", "undo", presenter::undo, key(KeyCode.Z, CONTROL_DOWN)));
-        lines.add(line("Project", "Ctrl+Shift+Z, Ctrl+Y", "do again", presenter::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN)));
-        lines.add(line("Project", "Ctrl+S", "save", () -> files.save(), key(KeyCode.S, CONTROL_DOWN)));
-        lines.add(line("Project", "Ctrl+Shift+S", "save as", () -> files.saveAs(), key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN)));
-        lines.add(line("Project", "Ctrl+O", "open", () -> files.open(), key(KeyCode.O, CONTROL_DOWN)));
-        lines.add(line("Project", "Ctrl+N", "new project", () -> files.newProject(), key(KeyCode.N, CONTROL_DOWN)));
-        lines.add(line("Project", "Ctrl+E", "export this pattern as MIDI", () -> files.exportPatternMidi(), key(KeyCode.E, CONTROL_DOWN)));
-        lines.add(line("Project", "F1", "this sheet", this::toggleKeySheet, key(KeyCode.F1)));
-        lines.add(line("Project", "Escape", "cancel: an export, what comes next, the selection", this::escape, key(KeyCode.ESCAPE)));
-        lines.add(line("On the grid", "press a wire", "plant a hit with the touch", null));
-        lines.add(line("On the grid", "drag along", "plant on at the stride; on a ladder draw a long note", null));
-        lines.add(line("On the grid", "drag up or down", "velocity", null));
-        lines.add(line("On the grid", "drag a hit along", "move it by steps", null));
-        lines.add(line("On the grid", "Shift+drag", "select by rubber band", null));
-        lines.add(line("On the grid", "press a hit twice", "remove it", null));
-        lines.add(line("On the grid", "Delete held, drag", "erase", null));
-        return new KeyTable(lines);
-    }
-
-    private void touch(List<KeyTable.Line> lines, KeyCode code, int velocity) {
-        lines.add(new KeyTable.Line("", List.of(key(code)), "", "", () -> presenter.editor().touchKey(velocity)));
-    }
-
-    private void enter() {
-        if (presenter.pattern().isEmpty()) {
-            presenter.chooseSlot(presenter.shown(), true);
-        } else {
-            presenter.editor().plantAtCursor();
-        }
-    }
 
     private void escape() {
         if (keySheet != null && keySheet.isVisible()) {
@@ -240,6 +186,10 @@ public final class MainView extends StackPane {
     }
 
     private void keyPressed(KeyEvent event) {
+        if (keySheet != null && keySheet.isVisible() && keySheet.take(event)) {
+            event.consume();
+            return;
+        }
         beat.holdKey(event.getCode(), true);
         boolean typing = event.getTarget() instanceof TextInputControl;
         boolean choosing = event.getTarget() instanceof javafx.scene.control.ComboBox<?>;
@@ -249,18 +199,30 @@ public final class MainView extends StackPane {
         }
         Optional<KeyTable.Line> line = keys.find(event);
         line.ifPresent(found -> {
-            if (event.getCode() != KeyCode.DELETE) {
+            if (!worksWhenLetGo(event)) {
                 found.action().run();
             }
             event.consume();
         });
     }
 
-    /** Delete works when it is let go, since held it is an eraser, which must not remove anything by itself. */
+    /** Delete and the touch keys mean something while they are held, so by themselves they work when they are let go. */
+    private static boolean worksWhenLetGo(KeyEvent event) {
+        return BeatView.isHoldable(event.getCode()) && !event.isControlDown() && !event.isShiftDown() && !event.isAltDown();
+    }
+
     private void keyReleased(KeyEvent event) {
-        boolean erased = beat.holdKey(event.getCode(), false);
-        if (event.getCode() == KeyCode.DELETE && !erased && !(event.getTarget() instanceof TextInputControl)) {
-            presenter.editor().removeSelected();
+        boolean served = beat.holdKey(event.getCode(), false);
+        if (worksWhenLetGo(event) && !served && !(event.getTarget() instanceof TextInputControl)) {
+            keys.find(event).ifPresent(found -> found.action().run());
+            event.consume();
+        }
+    }
+
+    /** The stroke that begins the prompt line, on whatever key it is. */
+    private void keyTyped(KeyEvent event) {
+        if (event.getCharacter().equals("/") && !event.isControlDown() && !(event.getTarget() instanceof TextInputControl)) {
+            beat.beginPrompt();
             event.consume();
         }
     }

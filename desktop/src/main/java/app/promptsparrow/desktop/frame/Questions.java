@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.beat.PatternEditor;
 import java.nio.file.Path;
 import java.util.Optional;
 
@@ -11,6 +12,9 @@ public interface Questions {
 
     Optional<Path> fileToOpen();
 
+    /** @param ending with its dot */
+    Optional<Path> fileToImport(String title, String ending);
+
     /**
      * @param proposed a name without ending
      * @param ending   with its dot; the answer has it
@@ -20,6 +24,9 @@ public interface Questions {
     Optional<Path> folder(String title);
 
     Answer unsaved(String projectName);
+
+    /** Which of two is meant; the names are those of the buttons. */
+    PatternEditor.Keep choose(String sentence, String first, String second);
 
     /** Tells what went wrong, in one sentence. */
     void problem(String sentence);

@@ -42,6 +42,21 @@ public final class Settings {
         set("theme", theme.name().toLowerCase(java.util.Locale.ROOT));
     }
 
+    /** A key that was changed, by the id of its command. */
+    Optional<String> key(String id) {
+        return id.isEmpty() ? Optional.empty() : Optional.ofNullable(values.getProperty("key." + id));
+    }
+
+    /** Remembers a changed key, or with null forgets it. */
+    void setKey(String id, String name) {
+        if (name == null) {
+            values.remove("key." + id);
+            store();
+        } else {
+            set("key." + id, name);
+        }
+    }
+
     Optional<Path> folder() {
         return Optional.ofNullable(values.getProperty("folder")).map(Path::of);
     }
@@ -73,6 +88,10 @@ public final class Settings {
 
     private void set(String key, String value) {
         values.setProperty(key, value);
+        store();
+    }
+
+    private void store() {
         try {
             Files.createDirectories(file.getParent());
             try (OutputStream out = Files.newOutputStream(file)) {

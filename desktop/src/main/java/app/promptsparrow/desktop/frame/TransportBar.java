@@ -7,17 +7,21 @@ import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.play.TapTempo;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Group;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -43,7 +47,7 @@ final class TransportBar extends HBox {
     private final TextField tempo = bigValue("tempo", 5);
     private final TextField meter = bigValue("meter", 4);
     private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> ValueField.text(v) + " %", ValueField::number).compact();
-    private final Label key = new Label();
+    private final MenuButton key = new MenuButton();
     private final MasterMeter master;
     private final TapTempo taps = new TapTempo();
     private String shownPosition = "";
@@ -60,11 +64,35 @@ final class TransportBar extends HBox {
         count.getStyleClass().add("count");
         count.setId("count");
         count.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
-        key.getStyleClass().add("strong");
-        key.setStyle("-fx-font-size: 15px; -fx-min-height: 25; -fx-alignment: center-left;");
+        key.getStyleClass().addAll("project-name", "key-choice");
+        key.setId("key-choice");
+        key.setAccessibleText("Key of the project");
+        key.setFocusTraversable(false);
+        Tips.on(key, "The key: its scale makes the ladder of the bass");
+        key.setOnShowing(event -> fillKeys());
         key.setMinWidth(USE_PREF_SIZE);
         wireValues();
+        key.getItems().add(new MenuItem("")); // without an item it would not open to be filled
         showPosition(0, false);
+    }
+
+    /** A menu per scale, made when it is first asked for. */
+    private void fillKeys() {
+        if (key.getItems().size() > 1) {
+            return;
+        }
+        key.getItems().clear();
+        for (Key.Scale scale : Key.Scale.values()) {
+            Menu menu = new Menu(scale.title());
+            for (int root = 0; root < 12; root++) {
+                Key of = new Key(root, scale);
+                MenuItem item = new MenuItem(of.text());
+                item.setId("key-" + of.text().toLowerCase(Locale.ROOT).replaceAll("[^a-z#]+", "-"));
+                item.setOnAction(event -> presenter.patterns().changeKey(of));
+                menu.getItems().add(item);
+            }
+            key.getItems().add(menu);
+        }
     }
 
     MenuButton projectMenu() {

@@ -46,6 +46,15 @@ public enum Theme {
         }
     }
 
+    /** Loads the font of charts, whose characters have one width; when a chart is first shown. */
+    public static void loadChartFont() {
+        try (InputStream in = Theme.class.getResourceAsStream("/app/promptsparrow/desktop/fonts/JetBrainsMono-Regular.ttf")) {
+            Font.loadFont(in, 12);
+        } catch (IOException problem) {
+            throw new UncheckedIOException(problem);
+        }
+    }
+
     private String file() {
         return name().toLowerCase(Locale.ROOT) + ".css";
     }

@@ -122,7 +122,7 @@ class BeatLogicTest {
     void a_press_finds_the_seed_where_it_is_drawn_and_not_its_step() {
         plant(KICK, Hit.drum(4, 96).withTiming(45_000));
         double drawn = scene().seeds().get(0).x();
-        assertThat(GridGestures.find(geometry(), scene(), drawn, y(KICK))).contains(new Cell(KICK, 4));
+        assertThat(GridGestures.find(geometry(), scene(), drawn, y(KICK))).contains(new GridGestures.Target(new Cell(KICK, 4), GridGestures.Part.BODY));
         assertThat(GridGestures.find(geometry(), scene(), drawn + 20, y(KICK))).isEmpty();
         assertThat(GridGestures.find(geometry(), scene(), drawn, y(HAT))).isEmpty();
     }
@@ -165,9 +165,9 @@ class BeatLogicTest {
     void velocities_of_a_selection_keep_their_differences() {
         plant(KICK, Hit.drum(0, 40), Hit.drum(4, 80));
         presenter.select(List.of(new Cell(KICK, 0), new Cell(KICK, 4)));
-        presenter.editor().addVelocity(10, null);
+        presenter.editor().addVelocity(10);
         assertThat(hits(KICK)).extracting(Hit::velocity).containsExactly(50, 90);
-        presenter.editor().setVelocity(99, null);
+        presenter.editor().set(HitProperty.VELOCITY, 99, null);
         assertThat(hits(KICK)).extracting(Hit::velocity).containsExactly(99, 99);
         presenter.undo();
         assertThat(presenter.message()).isEqualTo("undone: Set velocity of 2 hits in Kick");
@@ -182,7 +182,7 @@ class BeatLogicTest {
 
     @Test
     void an_empty_slot_gets_a_pattern_in_the_shape_of_the_shown_one() {
-        presenter.setPatternLength(24);
+        presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 24));
         presenter.chooseSlot(new SlotRef(0, 3), false);
         assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(24);
         presenter.undo();
@@ -206,7 +206,7 @@ class BeatLogicTest {
     @Test
     void a_refused_edit_is_told_and_changes_nothing() {
         Project before = store.project();
-        presenter.setPatternLength(300);
+        presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 300));
         assertThat(presenter.message()).contains("1 to 256");
         assertThat(store.project()).isSameAs(before);
     }

@@ -63,6 +63,8 @@ class WindowTest {
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor();
     private final List<String> problems = new ArrayList<>();
+    private final List<String> asked = new ArrayList<>();
+    private PatternEditor.Keep keepAnswer = PatternEditor.Keep.SECOND;
     private Path answer;
     private Questions.Answer unsavedAnswer = Questions.Answer.DISCARD;
     private ProjectStore store;
@@ -107,6 +109,17 @@ class WindowTest {
             }
 
             @Override
+            public Optional<Path> fileToImport(String title, String ending) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public PatternEditor.Keep choose(String sentence, String first, String second) {
+                asked.add(sentence);
+                return keepAnswer;
+            }
+
+            @Override
             public Optional<Path> fileToSave(String title, String proposed, String ending) {
                 return Optional.ofNullable(answer);
             }
@@ -147,7 +160,7 @@ class WindowTest {
         settle();
         GridPane grid = grid(robot);
         GridGeometry geometry = grid.geometry().orElseThrow();
-        double x = geometry.x(step * geometry.pattern().laneStep(row).units()) + GridPane.LABELS;
+        double x = geometry.x(step * geometry.pattern().laneStep(row).units()) + GridPane.LABELS - grid.scrollX();
         return grid.localToScreen(x, geometry.place(row).orElseThrow().wire() - 8);
     }
 

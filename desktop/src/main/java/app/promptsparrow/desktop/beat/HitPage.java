@@ -1,0 +1,195 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.project.NoteNames;
+import java.util.ArrayList;
+import java.util.IntSummaryStatistics;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleFunction;
+import java.util.function.Function;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+
+/** The selected hits in all their properties, and what the next hit gets. */
+final class HitPage extends InspectorPage {
+
+    private static final int[] STRIDES = {1, 2, 3, 4, 8};
+    private static final int[] TOUCHES = {Hit.GHOST, Hit.LIGHT, Hit.FIRM, Hit.ACCENT};
+    private static final String[] TOUCH_NAMES = {"ghost", "light", "firm", "accent"};
+
+    /**
+     * A field for a property of one hit or many. Typed and stepped values are set for all; dragging moves all by the same
+     * difference, so that they keep their own.
+     */
+    private final class ManyField {
+        private final ValueField field;
+        private final HitProperty property;
+        private final double scale;
+        private Object gesture;
+        private HitEditor.Grip grip;
+        private double from;
+        private double now;
+
+        ManyField(String title, HitProperty property, double scale, double min, double max, double step, double usual,
+                  DoubleFunction<String> format, Function<String, Optional<Double>> parse) {
+            this.property = property;
+            this.scale = scale;
+            field = new ValueField(title, min, max, step, usual, format, parse);
+            field.textField().setId("hit-" + property.title().replaceAll("[^a-z]+", "-"));
+            field.onAsk(this::ask);
+        }
+
+        private void ask(double value, Object of) {
+            if (of == null) {
+                presenter.editor().set(property, Math.round(value * scale), null);
+                return;
+            }
+            if (of != gesture) {
+                gesture = of;
+                grip = presenter.editor().grip();
+                from = now;
+            }
+            long difference = Math.round((value - from) * scale);
+            presenter.editor().changeFrom("Change " + property.title(), grip, hit -> property.with(hit, property.of(hit) + difference), of);
+        }
+
+        void show(List<Hit> hits) {
+            field.setDisable(hits.isEmpty());
+            if (hits.isEmpty()) {
+                field.showText("–", now = property.min() / scale);
+                return;
+            }
+            IntSummaryStatistics values = hits.stream().mapToInt(property::of).summaryStatistics();
+            now = values.getMax() / scale;
+            if (values.getMin() == values.getMax()) {
+                field.show(now);
+            } else {
+                field.showText(ValueField.text(values.getMin() / scale) + " … " + ValueField.text(now), now);
+            }
+        }
+    }
+
+    private Label title;
+    private Label place;
+    private final List<ManyField> always = new ArrayList<>();
+    private ManyField pitch;
+    private ManyField note;
+    private final List<ManyField> ofRoll = new ArrayList<>();
+    private ManyField grace;
+    private ToggleButton slide;
+    private final ToggleButton[] touches = new ToggleButton[TOUCHES.length];
+    private ValueField touch;
+    private final ToggleButton[] strides = new ToggleButton[STRIDES.length];
+
+    HitPage(BeatPresenter presenter) {
+        super(presenter);
+    }
+
+    @Override
+    void build() {
+        title = strong("");
+        place = second("");
+        ManyField velocity = new ManyField("Velocity", HitProperty.VELOCITY, 1, 1, 127, 1, Hit.FIRM, v -> Math.round(v) + "", ValueField::number);
+        ManyField length = new ManyField("Length", HitProperty.LENGTH, Hit.STEP, 0.05, 64, 0.05, 1,
+                v -> ValueField.text(v) + (v == 1 ? " step" : " steps"), HitPage::fraction);
+        ManyField timing = new ManyField("Timing", HitProperty.TIMING, Hit.STEP / 100.0, -50, 50, 0.5, 0,
+                v -> (v > 0 ? "+" : "") + ValueField.text(v) + " %", ValueField::number);
+        pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number);
+        note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v)), HitPage::noteNumber);
+        ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", HitPage::offOrNumber);
+        ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Math.round(v) + (v == 1 ? " step" : " steps"), ValueField::number));
+        ofRoll.add(new ManyField("· last velocity", HitProperty.ROLL_RAMP, 1, 10, 200, 1, 100, v -> Math.round(v) + " %", ValueField::number));
+        ofRoll.add(new ManyField("· last pitch", HitProperty.ROLL_PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number));
+        ManyField flam = new ManyField("Flam", HitProperty.FLAM, 1, 0, 60, 1, 0, v -> v < 5 ? "off" : Math.round(v) + " ms", HitPage::offOrNumber);
+        grace = new ManyField("· grace", HitProperty.GRACE, 1, 1, 100, 1, 50, v -> Math.round(v) + " %", ValueField::number);
+        slide = choice("Slide from the note before", presenter.editor()::toggleSlide);
+        slide.setId("hit-slide");
+        always.addAll(List.of(velocity, length, timing, roll, flam));
+        getChildren().addAll(new VBox(1, title, place), velocity.field, length.field, timing.field, pitch.field, note.field, slide, roll.field);
+        ofRoll.forEach(field -> getChildren().add(field.field));
+        getChildren().addAll(flam.field, grace.field, gap(), second("Touch for the next hit"), touches(), touch, gap(),
+                second("Stride: drag plants every … steps"), strides());
+    }
+
+    private HBox touches() {
+        HBox line = new HBox(4);
+        for (int i = 0; i < TOUCHES.length; i++) {
+            int velocityOf = TOUCHES[i];
+            touches[i] = choice(TOUCH_NAMES[i], () -> presenter.editor().touchKey(velocityOf));
+            touches[i].setId("touch-" + TOUCH_NAMES[i]);
+            line.getChildren().add(touches[i]);
+        }
+        touch = ValueField.whole("Touch velocity", 1, 127, Hit.FIRM, "").compact();
+        touch.onAsk((value, gesture) -> presenter.setTouch((int) Math.round(value)));
+        return line;
+    }
+
+    private HBox strides() {
+        HBox line = new HBox(4);
+        for (int i = 0; i < STRIDES.length; i++) {
+            int steps = STRIDES[i];
+            strides[i] = choice(Integer.toString(steps), () -> presenter.setStride(steps));
+            strides[i].setId("stride-" + steps);
+            line.getChildren().add(strides[i]);
+        }
+        return line;
+    }
+
+    /** A number of steps, also as a fraction: {@code 1/2}, {@code 1 1/2}, {@code 2/3}. */
+    static Optional<Double> fraction(String typed) {
+        var matcher = java.util.regex.Pattern.compile("\\s*(?:(\\d{1,3})\\s+)?(\\d{1,3})\\s*/\\s*(\\d{1,3})\\D*").matcher(typed);
+        if (matcher.matches() && Integer.parseInt(matcher.group(3)) > 0) {
+            double whole = matcher.group(1) == null ? 0 : Integer.parseInt(matcher.group(1));
+            return Optional.of(whole + Double.parseDouble(matcher.group(2)) / Double.parseDouble(matcher.group(3)));
+        }
+        return ValueField.number(typed);
+    }
+
+    private static Optional<Double> noteNumber(String typed) {
+        return NoteNames.parse(typed.strip()).map(Integer::doubleValue).or(() -> ValueField.number(typed));
+    }
+
+    private static Optional<Double> offOrNumber(String typed) {
+        return typed.strip().equalsIgnoreCase("off") ? Optional.of(0.0) : ValueField.number(typed);
+    }
+
+    @Override
+    void update() {
+        List<Hit> hits = presenter.selection().stream().flatMap(cell -> presenter.hitAt(cell).stream()).toList();
+        if (hits.isEmpty()) {
+            title.setText("No hit selected");
+            place.setText("Press a hit to change it, or a wire to plant one");
+        } else {
+            Cell first = presenter.selection().iterator().next();
+            String named = presenter.editor().named(presenter.editor().selected());
+            title.setText(named);
+            place.setText(hits.size() == 1 ? presenter.describe(first).replaceFirst("^.*? · ", "") : "drag a value to change them all");
+        }
+        boolean bass = !hits.isEmpty() && presenter.selection().stream().allMatch(cell -> presenter.editor().isBass(cell.row()));
+        boolean drums = presenter.selection().stream().noneMatch(cell -> presenter.editor().isBass(cell.row()));
+        always.forEach(field -> field.show(hits));
+        showIf(drums, pitch.field);
+        showIf(bass, note.field, slide);
+        (bass ? note : pitch).show(hits);
+        slide.setSelected(bass && hits.stream().allMatch(Hit::slide));
+        List<Hit> rolls = hits.stream().filter(hit -> hit.roll().isPresent()).toList();
+        ofRoll.forEach(field -> {
+            showIf(!rolls.isEmpty(), field.field);
+            field.show(rolls);
+        });
+        List<Hit> flams = hits.stream().filter(hit -> hit.flam().isPresent()).toList();
+        showIf(!flams.isEmpty(), grace.field);
+        grace.show(flams);
+        for (int i = 0; i < TOUCHES.length; i++) {
+            touches[i].setSelected(presenter.touch() == TOUCHES[i]);
+        }
+        touch.show(presenter.touch());
+        for (int i = 0; i < STRIDES.length; i++) {
+            strides[i].setSelected(presenter.stride() == STRIDES[i]);
+        }
+    }
+}

@@ -1,0 +1,144 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Strip;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.LineUp;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.time.Meter;
+import app.promptsparrow.time.StepValue;
+import app.promptsparrow.time.Swing;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+
+/** The chosen row: its level and place in the mix, how it leans, and its lane's own grid in this pattern. */
+final class RowPage extends InspectorPage {
+
+    private static final String FOLLOWS = "pattern's";
+
+    private Label title;
+    private Label place;
+    private ValueField level;
+    private ValueField pan;
+    private ValueField send;
+    private ValueField lean;
+    private ValueField laneLength;
+    private ComboBox<String> laneStep;
+    private ValueField laneSwing;
+    private Label lineUp;
+
+    RowPage(BeatPresenter presenter) {
+        super(presenter);
+    }
+
+    @Override
+    void build() {
+        title = strong("");
+        place = second("");
+        level = new ValueField("Level", -60, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), ValueField::number);
+        pan = new ValueField("Pan", -100, 100, 1, 0, RowPage::panText, ValueField::number);
+        send = ValueField.whole("Reverb send", 0, 100, 0, " %");
+        lean = new ValueField("Lean", -100, 100, 0.5, 0, v -> v == 0 ? "none" : ValueField.text(Math.abs(v)) + (v < 0 ? " ms early" : " ms late"), RowPage::early);
+        laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", RowPage::offOrNumber);
+        laneStep = new ComboBox<>();
+        laneSwing = new ValueField("Own swing", 49.9, 75, 0.1, 49.9, v -> v < 50 ? "follows" : ValueField.text(v) + " %", RowPage::offOrSwing);
+        lineUp = second("");
+        level.onAsk((value, gesture) -> strip("Set level", presenter.row().strip().withLevelDb(value), gesture));
+        pan.onAsk((value, gesture) -> strip("Set pan", presenter.row().strip().withPan(value / 100), gesture));
+        send.onAsk((value, gesture) -> strip("Set reverb send", presenter.row().strip().withSend(value / 100), gesture));
+        lean.onAsk((value, gesture) -> {
+            Row row = presenter.row();
+            presenter.apply(new Edit.SetRow("Set lean of " + row.name(), row.withLean(value == 0 ? Lean.NONE
+                    : new Lean(Lean.Unit.MICROS, (int) Math.round(value * 1_000)))), gesture);
+        });
+        laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
+        laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(value < 50 ? Optional.empty()
+                : Optional.of(new Swing((int) Math.round(value * 10), presenter.project().swing().unit()))), gesture));
+        List<String> steps = new ArrayList<>(List.of(FOLLOWS));
+        StepValue.all().forEach(step -> steps.add(step.text()));
+        laneStep.getItems().setAll(steps);
+        laneStep.setVisibleRowCount(12);
+        laneStep.setId("lane-step");
+        laneStep.setAccessibleText("The lane's own step value");
+        laneStep.setOnAction(event -> {
+            if (!isUpdating() && laneStep.getValue() != null) {
+                presenter.patterns().changeLaneStep(StepValue.parse(laneStep.getValue()));
+            }
+        });
+        level.textField().setId("row-level");
+        laneLength.textField().setId("lane-length");
+        laneSwing.textField().setId("lane-swing");
+        lean.textField().setId("row-lean");
+        getChildren().addAll(new VBox(1, title, place), level, pan, send, lean, gap(), second("Its lane in this pattern"), laneLength,
+                line("Own step value", laneStep), laneSwing, lineUp);
+    }
+
+
+    private void strip(String what, Strip strip, Object gesture) {
+        Row row = presenter.row();
+        presenter.apply(new Edit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
+    }
+
+    private void shape(java.util.function.UnaryOperator<Lane> change, Object gesture) {
+        presenter.pattern().ifPresent(p -> {
+            Lane lane = change.apply(p.lane(presenter.row().id()));
+            presenter.apply(new Edit.ShapeLane(p.id(), presenter.row().id(), lane.step(), lane.length(), lane.swing()), gesture);
+        });
+    }
+
+    private static Optional<Double> offOrNumber(String typed) {
+        return typed.strip().startsWith("f") ? Optional.of(0.0) : ValueField.number(typed);
+    }
+
+    private static Optional<Double> offOrSwing(String typed) {
+        return typed.strip().startsWith("f") ? Optional.of(49.9) : ValueField.number(typed);
+    }
+
+    /** {@code 12 ms early} is –12; a bare number is late. */
+    static Optional<Double> early(String typed) {
+        return typed.strip().equals("none") ? Optional.of(0.0)
+                : ValueField.number(typed).map(ms -> typed.contains("early") ? -Math.abs(ms) : ms);
+    }
+
+    private static String panText(double percent) {
+        long whole = Math.round(percent);
+        return whole == 0 ? "centre" : whole < 0 ? -whole + " left" : whole + " right";
+    }
+
+    @Override
+    void update() {
+        Row row = presenter.row();
+        title.setText(row.name());
+        place.setText(row.family().title() + (row.isBass() ? ", MIDI channel " + row.midiChannel() : ", MIDI note " + row.midiNote()));
+        level.show(Math.max(-60, row.strip().levelDb()));
+        pan.show(row.strip().pan() * 100);
+        send.show(row.strip().send() * 100);
+        if (row.lean().unit() == Lean.Unit.MICROS) {
+            lean.show(row.lean().amount() / 1_000.0);
+        } else {
+            lean.showText(ValueField.text(row.lean().amount() / 1_000.0) + " % of a step", 0);
+        }
+        Optional<Pattern> pattern = presenter.pattern();
+        showIf(pattern.isPresent(), laneLength, laneStep.getParent(), laneSwing, lineUp);
+        pattern.ifPresent(p -> {
+            Lane lane = p.lane(row.id());
+            Meter meter = presenter.project().meterOf(p);
+            laneLength.show(lane.length().orElse(0));
+            laneStep.setValue(lane.step().map(StepValue::text).orElse(FOLLOWS));
+            laneSwing.show(lane.swing().map(swing -> swing.perMille() / 10.0).orElse(49.9));
+            OptionalLong meets = LineUp.ofLane(p, row.id(), meter);
+            lineUp.setText(p.laneSteps(row.id()) + " steps of " + p.laneStep(row.id()) + (!lane.isFree() ? "" : meets.isPresent()
+                    ? "; meets the pattern after " + LineUp.text(meets.getAsLong(), meter) : "; does not meet the pattern within " + LineUp.MAX_BARS + " bars"));
+        });
+    }
+}
