@@ -3,213 +3,26 @@ package app.promptsparrow.desktop.beat;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.demo.DemoProject;
-import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.Questions;
-import app.promptsparrow.desktop.frame.Settings;
-import app.promptsparrow.desktop.play.Player;
-import app.promptsparrow.desktop.store.ProjectStore;
-import app.promptsparrow.desktop.theme.Theme;
-import app.promptsparrow.devices.Outputs;
-import app.promptsparrow.devices.Playback;
-import app.promptsparrow.engine.Engine;
 import app.promptsparrow.file.ProjectFile;
-import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.time.Meter;
 import java.io.File;
 import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
-import javafx.animation.AnimationTimer;
-import javafx.application.Platform;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
-import javafx.scene.Scene;
 import javafx.scene.control.Label;
-import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Region;
-import javafx.stage.Stage;
 import javax.sound.midi.MidiSystem;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
-import org.testfx.framework.junit5.Start;
-import org.testfx.util.WaitForAsyncUtils;
 
-/** The real window, driven by robot events. Only the file dialogs, which belong to the system, are answered in their place. */
-@ExtendWith(ApplicationExtension.class)
-class WindowTest {
-
-    private static final RowId KICK = new RowId(1);
-    private static final RowId HAT = new RowId(4);
-    private static final RowId BASS = new RowId(14);
-    private static final SlotRef FIRST = new SlotRef(0, 0);
-
-    @TempDir
-    static Path folder;
-
-    private final ExecutorService worker = Executors.newSingleThreadExecutor();
-    private final List<String> problems = new ArrayList<>();
-    private final List<String> asked = new ArrayList<>();
-    private PatternEditor.Keep keepAnswer = PatternEditor.Keep.SECOND;
-    private Path answer;
-    private Questions.Answer unsavedAnswer = Questions.Answer.DISCARD;
-    private ProjectStore store;
-    private Player player;
-    private MainView view;
-    private AnimationTimer timer;
-
-    @Start
-    void start(Stage stage) {
-        Theme.loadFonts();
-        Engine engine = new Engine(48_000);
-        player = new Player(engine, worker, Platform::runLater);
-        player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
-        store = new ProjectStore(Project.untitled());
-        view = new MainView(store, player, new Settings(folder.resolve("settings.properties")), worker, Optional.of(answers()));
-        stage.setScene(new Scene(view, 1_280, 800));
-        stage.setX(0);
-        stage.setY(0);
-        timer = new AnimationTimer() {
-            @Override
-            public void handle(long timeNs) {
-                view.pulse(timeNs);
-            }
-        };
-        timer.start();
-        stage.show();
-        view.focusGrid();
-    }
-
-    @AfterEach
-    void stop() {
-        Platform.runLater(timer::stop);
-        player.close();
-        worker.shutdown();
-    }
-
-    private Questions answers() {
-        return new Questions() {
-            @Override
-            public Optional<Path> fileToOpen() {
-                return Optional.ofNullable(answer);
-            }
-
-            @Override
-            public Optional<Path> fileToImport(String title, String ending) {
-                return Optional.ofNullable(answer);
-            }
-
-            @Override
-            public PatternEditor.Keep choose(String sentence, String first, String second) {
-                asked.add(sentence);
-                return keepAnswer;
-            }
-
-            @Override
-            public Optional<Path> fileToSave(String title, String proposed, String ending) {
-                return Optional.ofNullable(answer);
-            }
-
-            @Override
-            public Optional<Path> folder(String title) {
-                return Optional.ofNullable(answer);
-            }
-
-            @Override
-            public Answer unsaved(String projectName) {
-                return unsavedAnswer;
-            }
-
-            @Override
-            public void problem(String sentence) {
-                problems.add(sentence);
-            }
-        };
-    }
-
-    // --- helpers ---
-
-    private List<Hit> hits(RowId row) {
-        return store.project().at(view.presenter().shown()).orElseThrow().lane(row).hits();
-    }
-
-    private List<Integer> steps(RowId row) {
-        return hits(row).stream().map(Hit::step).toList();
-    }
-
-    private GridPane grid(FxRobot robot) {
-        return robot.lookup("#grid").queryAs(GridPane.class);
-    }
-
-    /** Where a step of a row is on the screen, a little above its wire. */
-    private Point2D at(FxRobot robot, RowId row, int step) {
-        settle();
-        GridPane grid = grid(robot);
-        GridGeometry geometry = grid.geometry().orElseThrow();
-        double x = geometry.x(step * geometry.pattern().laneStep(row).units()) + GridPane.LABELS - grid.scrollX();
-        return grid.localToScreen(x, geometry.place(row).orElseThrow().wire() - 8);
-    }
-
-    private Point2D atNote(FxRobot robot, int note, int step) {
-        settle();
-        GridPane grid = grid(robot);
-        GridGeometry geometry = grid.geometry().orElseThrow();
-        double x = geometry.x(step * geometry.pattern().laneStep(BASS).units()) + GridPane.LABELS;
-        return grid.localToScreen(x, geometry.place(BASS).orElseThrow().wire(note) - 3);
-    }
-
-    /** Lets all events and two pulses pass. */
-    private static void settle() {
-        WaitForAsyncUtils.waitForFxEvents();
-        for (int i = 0; i < 2; i++) {
-            var pulse = new java.util.concurrent.CompletableFuture<Void>();
-            Platform.runLater(() -> new AnimationTimer() {
-                @Override
-                public void handle(long now) {
-                    stop();
-                    pulse.complete(null);
-                }
-            }.start());
-            pulse.join();
-        }
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
-    private static void until(java.util.concurrent.Callable<Boolean> condition) throws Exception {
-        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, condition);
-        settle();
-    }
-
-    private void drag(FxRobot robot, Point2D from, Point2D to) {
-        robot.moveTo(from).press(MouseButton.PRIMARY);
-        robot.moveTo(from.midpoint(to)).moveTo(to).release(MouseButton.PRIMARY);
-        settle();
-    }
-
-    private static String text(FxRobot robot, String query) {
-        return robot.lookup(query).queryAs(Labeled.class).getText();
-    }
-
-    private void menu(FxRobot robot, String id) {
-        robot.clickOn("#project-menu");
-        settle();
-        robot.clickOn("#" + id);
-        settle();
-    }
+/** The way through the program with mouse and keys: planting, slots, playing, files, themes. */
+class WindowTest extends RealWindow {
 
     // --- planting and shaping ---
 
@@ -347,13 +160,6 @@ class WindowTest {
         type(robot, "#pattern-length", "257");
         assertThat(store.project().at(FIRST).orElseThrow().length()).isEqualTo(24);
         assertThat(text(robot, "#pattern-title")).isEqualTo("Pattern 1");
-    }
-
-    private static void type(FxRobot robot, String field, String text) {
-        robot.doubleClickOn(field);
-        robot.push(KeyCode.CONTROL, KeyCode.A);
-        robot.write(text).push(KeyCode.ENTER);
-        settle();
     }
 
     @Test

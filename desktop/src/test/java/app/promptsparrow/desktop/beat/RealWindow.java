@@ -1,0 +1,222 @@
+package app.promptsparrow.desktop.beat;
+
+
+import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.frame.Questions;
+import app.promptsparrow.desktop.frame.Settings;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.Outputs;
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
+import javafx.geometry.Point2D;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+
+/**
+ * The real window for tests that drive it by robot events. Only questions, which wait in dialogs of their own or of the
+ * system, are answered in their place.
+ */
+@ExtendWith(ApplicationExtension.class)
+abstract class RealWindow {
+
+    static final RowId KICK = new RowId(1);
+    static final RowId HAT = new RowId(4);
+    static final RowId BASS = new RowId(14);
+    static final SlotRef FIRST = new SlotRef(0, 0);
+
+    @TempDir
+    static Path folder;
+
+    final ExecutorService worker = Executors.newSingleThreadExecutor();
+    final List<String> problems = new ArrayList<>();
+    final List<String> asked = new ArrayList<>();
+    PatternEditor.Keep keepAnswer = PatternEditor.Keep.SECOND;
+    Path answer;
+    Questions.Answer unsavedAnswer = Questions.Answer.DISCARD;
+    ProjectStore store;
+    Player player;
+    MainView view;
+    AnimationTimer timer;
+
+    @BeforeEach
+    void open() throws Exception {
+        FxToolkit.setupStage(this::start);
+    }
+
+    private void start(Stage stage) {
+        Theme.loadFonts();
+        Engine engine = new Engine(48_000);
+        player = new Player(engine, worker, Platform::runLater);
+        player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
+        store = new ProjectStore(Project.untitled());
+        view = new MainView(store, player, new Settings(folder.resolve("settings.properties")), worker, Optional.of(answers()));
+        stage.setScene(new Scene(view, 1_280, 800));
+        stage.setX(0);
+        stage.setY(0);
+        timer = new AnimationTimer() {
+            @Override
+            public void handle(long timeNs) {
+                view.pulse(timeNs);
+            }
+        };
+        timer.start();
+        stage.show();
+        view.focusGrid();
+    }
+
+    @AfterEach
+    void stop() {
+        Platform.runLater(timer::stop);
+        player.close();
+        worker.shutdown();
+    }
+
+    private Questions answers() {
+        return new Questions() {
+            @Override
+            public Optional<Path> fileToOpen() {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public Optional<Path> fileToImport(String title, String ending) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public PatternEditor.Keep choose(String sentence, String first, String second) {
+                asked.add(sentence);
+                return keepAnswer;
+            }
+
+            @Override
+            public Optional<Path> fileToSave(String title, String proposed, String ending) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public Optional<Path> folder(String title) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public Answer unsaved(String projectName) {
+                return unsavedAnswer;
+            }
+
+            @Override
+            public void problem(String sentence) {
+                problems.add(sentence);
+            }
+        };
+    }
+
+    // --- helpers ---
+
+    List<Hit> hits(RowId row) {
+        return store.project().at(view.presenter().shown()).orElseThrow().lane(row).hits();
+    }
+
+    List<Integer> steps(RowId row) {
+        return hits(row).stream().map(Hit::step).toList();
+    }
+
+    GridPane grid(FxRobot robot) {
+        return robot.lookup("#grid").queryAs(GridPane.class);
+    }
+
+    /** Where a step of a row is on the screen, a little above its wire. */
+    Point2D at(FxRobot robot, RowId row, int step) {
+        settle();
+        GridPane grid = grid(robot);
+        GridGeometry geometry = grid.geometry().orElseThrow();
+        double x = geometry.x(step * geometry.pattern().laneStep(row).units()) + GridPane.LABELS - grid.scrollX();
+        return grid.localToScreen(x, geometry.place(row).orElseThrow().wire() - 8);
+    }
+
+    Point2D atNote(FxRobot robot, int note, int step) {
+        settle();
+        GridPane grid = grid(robot);
+        GridGeometry geometry = grid.geometry().orElseThrow();
+        double x = geometry.x(step * geometry.pattern().laneStep(BASS).units()) + GridPane.LABELS;
+        return grid.localToScreen(x, geometry.place(BASS).orElseThrow().wire(note) - 3);
+    }
+
+    /** Lets all events and two pulses pass. */
+    static void settle() {
+        WaitForAsyncUtils.waitForFxEvents();
+        for (int i = 0; i < 2; i++) {
+            var pulse = new java.util.concurrent.CompletableFuture<Void>();
+            Platform.runLater(() -> new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    stop();
+                    pulse.complete(null);
+                }
+            }.start());
+            pulse.join();
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    static void until(java.util.concurrent.Callable<Boolean> condition) throws Exception {
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, condition);
+        settle();
+    }
+
+    void drag(FxRobot robot, Point2D from, Point2D to) {
+        robot.moveTo(from).press(MouseButton.PRIMARY);
+        robot.moveTo(from.midpoint(to)).moveTo(to).release(MouseButton.PRIMARY);
+        settle();
+    }
+
+    static String text(FxRobot robot, String query) {
+        return robot.lookup(query).queryAs(Labeled.class).getText();
+    }
+
+    void menu(FxRobot robot, String id) {
+        robot.clickOn("#project-menu");
+        settle();
+        robot.clickOn("#" + id);
+        settle();
+    }
+
+    static void type(FxRobot robot, String field, String text) {
+        robot.doubleClickOn(field);
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write(text).push(KeyCode.ENTER);
+        settle();
+    }
+
+    /** Runs something on the UI thread and waits for it and the next pulses. */
+    static void interact(Runnable action) {
+        WaitForAsyncUtils.waitForAsyncFx(10_000, action);
+        settle();
+    }
+}
