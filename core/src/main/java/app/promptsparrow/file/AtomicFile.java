@@ -32,6 +32,11 @@ public final class AtomicFile {
         write(target, content, true);
     }
 
+    /** Where the version before the last one stays. */
+    static Path old(Path target) {
+        return target.resolveSibling(target.getFileName() + ".bak");
+    }
+
     private static void write(Path given, Content content, boolean keepOld) throws FileProblem {
         Path target = given.toAbsolutePath();
         if (Files.isDirectory(target)) {
@@ -48,8 +53,7 @@ public final class AtomicFile {
             }
             readableLikeOthers(fresh);
             if (keepOld && Files.exists(target)) {
-                Path old = target.resolveSibling(target.getFileName() + ".bak");
-                Files.copy(target, old, StandardCopyOption.REPLACE_EXISTING);
+                Files.copy(target, old(target), StandardCopyOption.REPLACE_EXISTING);
             }
             Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
         } catch (IOException problem) {

@@ -81,7 +81,7 @@ public final class ProjectFile {
     /** The project's JSON in UTF-8, over many lines for people or in one for machines. */
     static byte[] json(Project project, boolean forPeople) {
         ByteArrayOutputStream out = new ByteArrayOutputStream(1 << 14);
-        try (JsonGenerator json = JSON.createGenerator(out)) {
+        try (JsonGenerator json = generator(out)) {
             if (forPeople) {
                 json.setPrettyPrinter(new Layout());
             }
@@ -92,9 +92,18 @@ public final class ProjectFile {
         return out.toByteArray();
     }
 
+    static JsonGenerator generator(OutputStream out) throws IOException {
+        return JSON.createGenerator(out);
+    }
+
+    /** Any JSON within our limits. */
+    static JsonPlace tree(byte[] json) throws IOException {
+        return new JsonPlace(MAPPER.readTree(json), "");
+    }
+
     static Project parse(byte[] json) throws NotAProject {
         try {
-            return ProjectJson.read(new JsonPlace(MAPPER.readTree(json), ""));
+            return ProjectJson.read(tree(json));
         } catch (JsonPlace.Wrong wrong) {
             throw new NotAProject(" " + wrong.getMessage(), wrong);
         } catch (JsonProcessingException broken) {

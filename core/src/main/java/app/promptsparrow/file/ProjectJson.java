@@ -76,7 +76,7 @@ final class ProjectJson {
         out.writeEndObject();
     }
 
-    private static void writeSwing(JsonGenerator out, Swing swing) throws IOException {
+    static void writeSwing(JsonGenerator out, Swing swing) throws IOException {
         out.writeArrayFieldStart("swing");
         out.writeNumber(swing.perMille());
         out.writeString(swing.unit().text());
@@ -160,7 +160,7 @@ final class ProjectJson {
         out.writeEndArray();
     }
 
-    private static void writeSong(JsonGenerator out, Song song) throws IOException {
+    static void writeSong(JsonGenerator out, Song song) throws IOException {
         out.writeStartObject();
         out.writeStringField("name", song.name());
         out.writeArrayFieldStart("entries");
@@ -229,7 +229,7 @@ final class ProjectJson {
         return json.made(() -> new Bank(json.at("name").text(), slots));
     }
 
-    private static Swing readSwing(JsonPlace json) {
+    static Swing readSwing(JsonPlace json) {
         json.list(2);
         return json.made(() -> new Swing(json.at(0).integer(), json.at(1).parsed(StepValue::parse, "1/8 or 1/16")));
     }
@@ -279,7 +279,7 @@ final class ProjectJson {
         return json.made(() -> new Flam(json.at(0).integer(), json.at(1).integer()));
     }
 
-    private static Song readSong(JsonPlace json, Set<PatternId> ids) {
+    static Song readSong(JsonPlace json, Set<PatternId> ids) {
         json.object("name", "entries");
         List<Song.Entry> entries = new ArrayList<>();
         for (JsonPlace entry : json.at("entries").list(Song.MAX_ENTRIES)) {

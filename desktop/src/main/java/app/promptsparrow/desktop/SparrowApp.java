@@ -4,17 +4,20 @@ import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.Settings;
 import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.JournalKeeper;
 import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.file.Journal;
 import app.promptsparrow.project.Project;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadFactory;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
@@ -34,6 +37,7 @@ public final class SparrowApp extends Application {
 
     private final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
     private Player player;
+    private JournalKeeper journal;
 
     private static ThreadFactory daemons() {
         return task -> {
@@ -65,6 +69,9 @@ public final class SparrowApp extends Application {
         stage.setOnCloseRequest(event -> {
             event.consume();
             view.askToClose(() -> {
+                if (journal != null) {
+                    journal.close();
+                }
                 settings.setWindow(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight());
                 Platform.exit();
             });
@@ -80,10 +87,24 @@ public final class SparrowApp extends Application {
         if (demo) {
             view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
         }
+        keepJournal(store, view);
         tellWhenUsable(view);
         if (!demo && !arguments.isEmpty()) {
             view.open(Path.of(arguments.get(0)));
         }
+    }
+
+    /** Looks for unsaved work of an earlier run, off the UI thread, and keeps that of this one. */
+    private void keepJournal(ProjectStore store, MainView view) {
+        Path folder = Journal.usualFolder();
+        ScheduledExecutorService own = Executors.newSingleThreadScheduledExecutor(daemons());
+        worker.execute(() -> {
+            List<Journal.Found> found = Journal.find(folder);
+            Platform.runLater(() -> {
+                journal = new JournalKeeper(store, new Journal(folder), own);
+                view.offerUnsavedWork(found, journal);
+            });
+        });
     }
 
     private static void title(Stage stage, ProjectStore store) {

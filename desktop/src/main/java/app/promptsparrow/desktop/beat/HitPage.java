@@ -93,6 +93,8 @@ final class HitPage extends InspectorPage {
     void build() {
         title = strong("");
         place = second("");
+        place.setMinHeight(32); // two lines, so that nothing below moves when it needs them
+        place.setAlignment(javafx.geometry.Pos.TOP_LEFT);
         ManyField velocity = new ManyField("Velocity", HitProperty.VELOCITY, 1, 1, 127, 1, Hit.FIRM, v -> Math.round(v) + "", ValueField::number);
         ManyField length = new ManyField("Length", HitProperty.LENGTH, Hit.STEP, 0.05, 64, 0.05, 1,
                 v -> ValueField.text(v) + (v == 1 ? " step" : " steps"), HitPage::fraction);
@@ -100,7 +102,7 @@ final class HitPage extends InspectorPage {
                 v -> (v > 0 ? "+" : "") + ValueField.text(v) + " %", ValueField::number);
         pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number);
         note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v)), HitPage::noteNumber);
-        ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", HitPage::offOrNumber);
+        ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", typed -> offOrNumber(typed).map(v -> Math.max(1, v)));
         ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Math.round(v) + (v == 1 ? " step" : " steps"), ValueField::number));
         ofRoll.add(new ManyField("· last velocity", HitProperty.ROLL_RAMP, 1, 10, 200, 1, 100, v -> Math.round(v) + " %", ValueField::number));
         ofRoll.add(new ManyField("· last pitch", HitProperty.ROLL_PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number));

@@ -203,6 +203,7 @@ public final class ValueField extends VBox {
     private void ask(double wished, Object of) {
         double steps = Math.round(Math.max(min, Math.min(max, wished)) / step);
         double clean = Math.max(min, Math.min(max, steps * step));
+        value = clean; // until it is told what became of the wish
         asked.accept(clean, of);
     }
 }

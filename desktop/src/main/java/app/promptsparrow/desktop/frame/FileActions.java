@@ -7,7 +7,9 @@ import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.desktop.store.JournalKeeper;
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.TextFile;
 import java.nio.charset.StandardCharsets;
 import app.promptsparrow.export.MidiPlan;
@@ -18,6 +20,7 @@ import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -110,6 +113,33 @@ final class FileActions {
                 store.wasSaved(project, file.toAbsolutePath());
                 status.accept("saved " + file.getFileName());
                 then.run();
+            };
+        });
+    }
+
+    /** Asks what becomes of unsaved work of an earlier run, the newest first; at most one is taken, the others stay for later. */
+    void offerUnsavedWork(List<Journal.Found> found, JournalKeeper keeper) {
+        for (Journal.Found work : found) {
+            switch (questions.choose("The program ended without saving: " + work.sentence() + ".", "Take it up again", "Throw it away")) {
+                case FIRST -> {
+                    takeUp(work, keeper);
+                    return;
+                }
+                case SECOND -> Journal.discard(work);
+                default -> {
+                    // offered again at the next start
+                }
+            }
+        }
+    }
+
+    private void takeUp(Journal.Found work, JournalKeeper keeper) {
+        work(() -> {
+            Journal.Recovered recovered = Journal.recover(work);
+            return () -> {
+                store.recover(recovered.project(), recovered.base(), recovered.file());
+                keeper.writeNow(() -> Journal.discard(work)); // safe in this run's journal before the old one goes
+                status.accept("taken up again: " + work.sentence() + "; not saved yet");
             };
         });
     }

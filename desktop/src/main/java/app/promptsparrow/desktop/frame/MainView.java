@@ -8,8 +8,10 @@ import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.beat.BeatView;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.JournalKeeper;
 import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.file.Journal;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
@@ -97,6 +99,11 @@ public final class MainView extends StackPane {
     /** Opens a file as the file menu does. */
     public void open(java.nio.file.Path file) {
         files.open(file);
+    }
+
+    /** Asks what becomes of unsaved work of an earlier run, the newest first. */
+    public void offerUnsavedWork(java.util.List<Journal.Found> found, JournalKeeper keeper) {
+        files.offerUnsavedWork(found, keeper);
     }
 
     private VBox rail() {

@@ -87,6 +87,15 @@ public final class ProjectStore {
         changed();
     }
 
+    /** Takes the place of this project with work that was recovered: unsaved from the start, but for a file that it belongs to. */
+    public void recover(Project project, Project savedVersion, Optional<Path> from) {
+        history = new History(project);
+        saved = savedVersion;
+        file = from;
+        openListeners.forEach(listener -> listener.accept(savedVersion));
+        changed();
+    }
+
     /** Notes that a project was written to a file. */
     public void wasSaved(Project project, Path to) {
         saved = project;

@@ -1,0 +1,207 @@
+package app.promptsparrow.file;
+
+import app.promptsparrow.project.Project;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
+import java.util.zip.CRC32;
+
+/**
+ * Unsaved work, kept outside the project file: what changed since the last save, a line for each time it was written, so
+ * that a kill at any moment costs at most the last line. Belongs to one thread (a worker). Never holds a whole project,
+ * but for one that was never saved.
+ *
+ * <p>Each line is a CRC-32 in hex, a blank, and JSON; see {@code docs/formats.md}. The file is locked while it is written,
+ * so that another running program does not offer it.
+ */
+public final class Journal implements AutoCloseable {
+
+    private static final String ENDING = ".journal";
+
+    /** Unsaved work that was found. */
+    public record Found(Path journal, Optional<Path> file, String projectName, Instant last, int edits) {
+
+        /** {@code 12 edits on 'Ferry Terminal', the last at 21:14} */
+        public String sentence() {
+            java.time.ZonedDateTime at = last.atZone(java.time.ZoneId.systemDefault());
+            return (edits == 1 ? "1 edit" : edits + " edits") + " on '" + projectName + "', the last on "
+                    + at.format(java.time.format.DateTimeFormatter.ofPattern("d MMMM 'at' HH:mm", Locale.ENGLISH));
+        }
+    }
+
+    private final Path folder;
+    private Path journal;
+    private FileChannel channel;
+    private Optional<Path> file = Optional.empty();
+    private Project written;
+
+    /**
+     * @param folder made if it is not there when something is first written
+     */
+    public Journal(Path folder) {
+        this.folder = folder;
+    }
+
+    /** The usual place: the XDG state folder. */
+    public static Path usualFolder() {
+        String xdg = System.getenv("XDG_STATE_HOME");
+        Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), ".local", "state") : Path.of(xdg);
+        return base.resolve("prompt-sparrow").resolve("journal");
+    }
+
+    /** Begins anew from a project that is safe: just opened, saved, or new. What was written before is thrown away. */
+    public void begin(Project base, Optional<Path> from) throws IOException {
+        forget();
+        written = base;
+        file = from;
+    }
+
+    /**
+     * Makes sure that a project is safe.
+     *
+     * @param edits how many there are since the last save
+     */
+    public void write(Project now, int edits) throws IOException {
+        if (written == null || now == written) {
+            return;
+        }
+        if (channel == null) {
+            open();
+        }
+        line(JournalJson.change(written, now, edits, Instant.now()));
+        written = now;
+    }
+
+    private void open() throws IOException {
+        Files.createDirectories(folder);
+        journal = Files.createTempFile(folder, "", ENDING);
+        channel = FileChannel.open(journal, StandardOpenOption.WRITE);
+        channel.lock();
+        line(JournalJson.header(written, file));
+    }
+
+    private void line(byte[] json) throws IOException {
+        CRC32 crc = new CRC32();
+        crc.update(json);
+        byte[] head = String.format(Locale.ROOT, "%08x ", crc.getValue()).getBytes(StandardCharsets.US_ASCII);
+        ByteBuffer whole = ByteBuffer.allocate(head.length + json.length + 1);
+        whole.put(head).put(json).put((byte) '\n').flip();
+        while (whole.hasRemaining()) {
+            channel.write(whole);
+        }
+        channel.force(false);
+    }
+
+    /** Throws away what was written: the work is safe elsewhere, or not wanted. */
+    public void forget() throws IOException {
+        if (channel != null) {
+            channel.close();
+            channel = null;
+            Files.deleteIfExists(journal);
+        }
+    }
+
+    /** Leaves what was written for the next start. */
+    @Override
+    public void close() throws IOException {
+        if (channel != null) {
+            channel.close();
+            channel = null;
+        }
+    }
+
+    // --- finding and recovering ---
+
+    /** The unsaved work in a folder that no running program holds, the newest first. Unreadable journals are left out. */
+    public static List<Found> find(Path folder) {
+        List<Found> found = new ArrayList<>();
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path path : files.filter(p -> p.toString().endsWith(ENDING)).toList()) {
+                if (isFree(path)) {
+                    read(path).map(JournalJson.Content::found).ifPresent(found::add);
+                }
+            }
+        } catch (IOException none) {
+            return List.of();
+        }
+        found.sort((a, b) -> b.last().compareTo(a.last()));
+        return found;
+    }
+
+    private static boolean isFree(Path path) {
+        try (FileChannel channel = FileChannel.open(path, StandardOpenOption.WRITE); FileLock lock = channel.tryLock()) {
+            return lock != null;
+        } catch (IOException | OverlappingFileLockException held) {
+            return false;
+        }
+    }
+
+    private static Optional<JournalJson.Content> read(Path path) throws IOException {
+        List<byte[]> lines = new ArrayList<>();
+        byte[] all = Files.size(path) > Container.MAX_UNPACKED ? new byte[0] : Files.readAllBytes(path);
+        int from = 0;
+        for (int at = 0; at < all.length; at++) {
+            if (all[at] == '\n') {
+                Optional<byte[]> json = checked(all, from, at);
+                if (json.isEmpty()) {
+                    break; // what follows builds on it
+                }
+                lines.add(json.get());
+                from = at + 1;
+            }
+        }
+        return JournalJson.read(path, lines);
+    }
+
+    private static Optional<byte[]> checked(byte[] all, int from, int to) {
+        if (to - from < 10) {
+            return Optional.empty();
+        }
+        CRC32 crc = new CRC32();
+        crc.update(all, from + 9, to - from - 9);
+        String wanted = new String(all, from, 8, StandardCharsets.US_ASCII);
+        return wanted.equals(String.format(Locale.ROOT, "%08x", crc.getValue()))
+                ? Optional.of(java.util.Arrays.copyOfRange(all, from + 9, to)) : Optional.empty();
+    }
+
+    /**
+     * What was recovered.
+     *
+     * @param base    the version it builds on: the saved one, or the new project it began with
+     * @param project as it was when the journal was last written
+     * @param file    the file that holds the base now; empty if none does, since it was saved once more or never
+     */
+    public record Recovered(Project base, Project project, Optional<Path> file) {
+    }
+
+    /** The unsaved work of a journal. */
+    public static Recovered recover(Found found) throws FileProblem {
+        try {
+            JournalJson.Content content = read(found.journal()).orElseThrow(() -> new FileProblem(found.journal(), "is damaged from its first line on"));
+            return content.recovered();
+        } catch (IOException problem) {
+            throw FileProblem.of(found.journal(), "read", problem);
+        }
+    }
+
+    /** Throws found work away. */
+    public static void discard(Found found) {
+        try {
+            Files.deleteIfExists(found.journal());
+        } catch (IOException stays) {
+            // it will be offered again, which does no harm
+        }
+    }
+}

@@ -1,0 +1,141 @@
+package app.promptsparrow.file;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.promptsparrow.Generated;
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.project.HistoryTestEdits;
+import app.promptsparrow.project.Project;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+class JournalTest {
+
+    @TempDir
+    Path folder;
+
+    private Path journals() {
+        return folder.resolve("journal");
+    }
+
+    private static Project edited(Random random, Project project, int edits) {
+        Project now = project;
+        for (int i = 0; i < edits; i++) {
+            try {
+                now = HistoryTestEdits.random(random, now).apply(now);
+            } catch (IllegalArgumentException refused) {
+                // a random edit may be refused; the next one comes
+            }
+        }
+        return now;
+    }
+
+    @Test
+    void what_was_written_is_recovered_whatever_was_edited() throws Exception {
+        Random random = new Random(91);
+        Path file = folder.resolve("a.sparrow");
+        for (int round = 0; round < Generated.rounds(20); round++) {
+            Project base = edited(random, DemoProject.make(), 10);
+            ProjectFile.save(base, file);
+            Journal journal = new Journal(journals());
+            journal.begin(ProjectFile.open(file), round % 2 == 0 ? Optional.of(file) : Optional.empty());
+            Project now = ProjectFile.open(file);
+            for (int i = 0; i < 8; i++) {
+                now = edited(random, now, 4);
+                journal.write(now, 4 * i + 4);
+            }
+            journal.close();
+            List<Journal.Found> found = Journal.find(journals());
+            assertThat(found).hasSize(1);
+            assertThat(found.get(0).edits()).isLessThanOrEqualTo(32).isPositive();
+            Journal.Recovered recovered = Journal.recover(found.get(0));
+            assertThat(recovered.project()).isEqualTo(now);
+            assertThat(recovered.base()).isEqualTo(base);
+            Journal.discard(found.get(0));
+            assertThat(Journal.find(journals())).isEmpty();
+        }
+    }
+
+    @Test
+    void a_line_that_was_cut_off_or_damaged_costs_only_itself_and_what_follows() throws Exception {
+        Project base = Project.untitled();
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.empty());
+        Project one = base.withName("One");
+        journal.write(one, 1);
+        journal.write(one.withName("Two"), 2);
+        journal.close();
+        Path path = Journal.find(journals()).get(0).journal();
+        byte[] whole = Files.readAllBytes(path);
+        Files.write(path, Arrays.copyOf(whole, whole.length - 7));
+        Journal.Found found = Journal.find(journals()).get(0);
+        assertThat(found.sentence()).startsWith("1 edit on 'One', the last on ");
+        assertThat(Journal.recover(found).project()).isEqualTo(one);
+        byte[] damaged = whole.clone();
+        damaged[20] ^= 1;
+        Files.write(path, damaged);
+        assertThat(Journal.find(journals())).as("nothing to build on").isEmpty();
+    }
+
+    @Test
+    void a_journal_that_a_running_program_holds_is_not_offered_and_a_saved_one_goes() throws Exception {
+        Journal journal = new Journal(journals());
+        journal.begin(Project.untitled(), Optional.empty());
+        assertThat(Journal.find(journals())).as("nothing was written yet").isEmpty();
+        journal.write(Project.untitled().withName("Held"), 1);
+        assertThat(Journal.find(journals())).isEmpty();
+        journal.begin(Project.untitled(), Optional.empty());
+        try (var files = Files.list(journals())) {
+            assertThat(files).isEmpty();
+        }
+    }
+
+    @Test
+    void work_on_a_file_that_was_saved_once_more_builds_on_the_version_before_and_else_is_refused() throws Exception {
+        Path file = folder.resolve("b.sparrow");
+        Project base = DemoProject.make();
+        ProjectFile.save(base, file);
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.of(file));
+        journal.write(base.withName("Unsaved"), 3);
+        journal.close();
+        ProjectFile.save(base.withName("Saved"), file);
+        Journal.Found found = Journal.find(journals()).get(0);
+        assertThat(Journal.recover(found).project().name()).isEqualTo("Unsaved");
+        assertThat(Journal.recover(found).file()).isEmpty();
+        ProjectFile.save(base.withName("Saved again"), file);
+        assertThatThrownBy(() -> Journal.recover(found)).isInstanceOf(FileProblem.class).hasMessageContaining("no longer the version");
+    }
+
+    @Test
+    void damage_anywhere_is_refused_in_one_sentence_or_leaves_a_whole_project() throws Exception {
+        Journal journal = new Journal(journals());
+        journal.begin(DemoProject.make(), Optional.empty());
+        journal.write(edited(new Random(3), DemoProject.make(), 20), 20);
+        journal.close();
+        Path path = Journal.find(journals()).get(0).journal();
+        byte[] whole = Files.readAllBytes(path);
+        Random random = new Random(15);
+        for (int i = 0; i < Generated.rounds(100); i++) {
+            byte[] damaged = random.nextInt(3) == 0 ? Arrays.copyOf(whole, random.nextInt(whole.length)) : whole.clone();
+            for (int n = random.nextInt(4); n > 0 && damaged.length > 0; n--) {
+                damaged[random.nextInt(damaged.length)] = (byte) random.nextInt();
+            }
+            Files.write(path, damaged);
+            for (Journal.Found found : Journal.find(journals())) {
+                try {
+                    Journal.recover(found);
+                } catch (FileProblem problem) {
+                    assertThat(problem.getMessage()).doesNotContain("\n");
+                }
+            }
+        }
+    }
+}
