@@ -27,14 +27,16 @@ public final class Bench {
             } else if (arguments[i].equals("--only") && i + 1 < arguments.length) {
                 only = arguments[++i];
             } else {
-                System.err.println("usage: bench/run [--quick] [--only engine|window|time|output] [--json FILE]");
+                System.err.println("usage: bench/run [--quick] [--only engine|edit|paint|window|time|output] [--json FILE]");
                 System.exit(2);
             }
         }
         List<Figure> figures = new ArrayList<>();
         Map<String, Measured> all = new LinkedHashMap<>();
         all.put("window", WindowBench::run);
+        all.put("paint", PaintBench::run);
         all.put("engine", EngineBench::run);
+        all.put("edit", EditBench::run);
         all.put("time", TimeBench::run);
         all.put("output", OutputBench::run);
         for (Map.Entry<String, Measured> part : all.entrySet()) {

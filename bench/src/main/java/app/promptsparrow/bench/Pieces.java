@@ -46,6 +46,15 @@ final class Pieces {
         return filled(new Kit("Many", rows, Reverb.USUAL), 16, 80_000);
     }
 
+    /** So many drum rows and steps, about half of them hit; no row sounds long. */
+    static Project grid(int count, int steps) {
+        List<Row> rows = new ArrayList<>();
+        for (int id = 1; id <= count; id++) {
+            rows.add(Row.drum(id, "Row " + id, Family.values()[id % 7], 35 + id, Recipe.of(Recipe.Model.HAT)).withStrip(Strip.NEUTRAL.withLevelDb(-24)));
+        }
+        return filled(new Kit("Grid", rows, Reverb.USUAL), steps, 120_000);
+    }
+
     private static Project filled(Kit kit, int steps, int milliBpm) {
         Random random = new Random(64);
         Pattern pattern = Pattern.empty(new PatternId(1), "Frozen", steps);

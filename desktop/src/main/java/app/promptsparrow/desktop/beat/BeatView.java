@@ -54,6 +54,7 @@ public final class BeatView extends BorderPane {
     private Optional<Cell> pointed = Optional.empty();
     private Consumer<Optional<String>> pointing = text -> { };
     private boolean dirty = true;
+    private boolean scrolled;
 
     public BeatView(BeatPresenter presenter, Theme theme) {
         this.presenter = presenter;
@@ -124,7 +125,7 @@ public final class BeatView extends BorderPane {
     }
 
     private void scroll(double to) {
-        dirty |= grid.scrollTo(to);
+        scrolled |= grid.scrollTo(to);
     }
 
     /** Fewer steps in view (1) or more (–1): the whole pattern, 64, 32, 16. */
@@ -296,8 +297,16 @@ public final class BeatView extends BorderPane {
         facts.setText(pattern.map(this::facts).orElse("press the slot again, or Enter, to make a pattern here"));
         drawRuler();
         if (grid.geometry().isPresent()) {
-            overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.scrollX(), grid.view(), grid.view() + GridPane.LABELS);
+            overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.view(), grid.view() + GridPane.LABELS);
+            overview.frame(grid.scrollX(), grid.view());
         }
+    }
+
+    /** Another part is in view: nothing has changed but where things are. */
+    private void updateScroll() {
+        grid.paint();
+        drawRuler();
+        overview.frame(grid.scrollX(), grid.view());
     }
 
     private String facts(Pattern pattern) {
@@ -326,7 +335,11 @@ public final class BeatView extends BorderPane {
     public void pulse(Player.Now now, long timeNs) {
         if (dirty) {
             dirty = false;
+            scrolled = false;
             update();
+        } else if (scrolled) {
+            scrolled = false;
+            updateScroll();
         }
         slots.pulse(now);
         follow(now);
@@ -346,7 +359,7 @@ public final class BeatView extends BorderPane {
             GridGeometry g = grid.geometry().get();
             double x = g.x(Math.floorMod(now.position(), g.pattern().durationUnits()));
             if ((x < grid.scrollX() || x > grid.scrollX() + grid.view() - 12) && grid.scrollTo(x - 20)) {
-                dirty = true;
+                scrolled = true;
             }
         }
     }

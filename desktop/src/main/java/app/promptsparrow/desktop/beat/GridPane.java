@@ -2,20 +2,28 @@ package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javafx.scene.AccessibleRole;
+import javafx.scene.Group;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
-import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.ContextMenu;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -32,19 +40,26 @@ final class GridPane extends Pane {
     static final double LABELS = 40;
     private static final long LIT_NS = 120_000_000;
 
-    private record Lit(GridScene.Seed seed, long untilNs) {
+    /** How many seeds can be lit at once; a seed more simply stays dark. */
+    private static final int MOST_LIT = 64;
+
+    private record Lit(GridScene.Seed seed, ImageView light, long untilNs) {
     }
 
     private final BeatPresenter presenter;
     private final GridGestures gestures;
-    private final Canvas canvas = new Canvas();
-    private final Canvas lights = new Canvas();
+    private final Map<RowId, Canvas> canvases = new HashMap<>();
+    private final Group rows = new Group();
+    private final Group lights = new Group();
+    private final Deque<ImageView> unlit = new ArrayDeque<>();
     private final Region playhead = new Region();
     private final Rectangle band = new Rectangle();
     private final List<Lit> lit = new ArrayList<>();
     private GridGeometry geometry;
     private GridScene scene;
     private Theme theme;
+    private Theme drawnTheme;
+    private double drawnScroll;
     private double viewportWidth = 700;
     private double viewportHeight = 400;
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
@@ -68,10 +83,12 @@ final class GridPane extends Pane {
         playhead.setManaged(false); // placed by pulse(), not by the layout
         playhead.setVisible(false);
         lights.setMouseTransparent(true);
+        lights.setManaged(false); // each light is placed over its seed
         band.setMouseTransparent(true);
         band.setManaged(false);
         band.setVisible(false);
-        getChildren().addAll(canvas, lights, band, playhead);
+        rows.setManaged(false); // each row's canvas is placed over its band
+        getChildren().addAll(rows, lights, band, playhead);
         setOnMousePressed(this::press);
         setOnMouseDragged(event -> {
             gestures.drag(sceneX(event), event.getY());
@@ -200,23 +217,82 @@ final class GridPane extends Pane {
     void redraw() {
         redraws++;
         Optional<Pattern> pattern = presenter.pattern();
-        lit.clear();
+        darken();
         if (pattern.isEmpty()) {
             geometry = null;
             scene = null;
             playhead.setVisible(false);
             resizeTo(viewportWidth, 200);
-            canvas.getGraphicsContext2D().clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
+            canvases.clear();
+            rows.getChildren().clear();
             return;
         }
+        GridScene before = scene;
+        boolean sameView = drawnTheme == theme && drawnScroll == scrollX && getMinWidth() == viewportWidth;
         geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.shownRows(), wantedWidth(pattern.get()), rowHeight());
         scene = GridScene.of(presenter.project(), geometry, presenter.selection(),
                 new Cell(presenter.row().id(), presenter.cursor()), presenter.preview(), presenter.guide());
         scrollX = clampedScroll(scrollX);
         resizeTo(viewportWidth, geometry.height());
-        GridPainter.paint(canvas.getGraphicsContext2D(), scene, theme, LABELS, geometry.height(), scrollX, view());
-        lights.getGraphicsContext2D().clearRect(0, 0, lights.getWidth(), lights.getHeight());
+        layOutCanvases();
+        Optional<Set<RowId>> changed = before == null || !sameView || drawnScroll != scrollX ? Optional.empty()
+                : scene.changedRows(before, geometry.rows().stream().filter(GridGeometry.RowPlace::isLadder).map(place -> place.row().id()).collect(Collectors.toSet()));
+        changed.ifPresentOrElse(rows -> paintChanged(rows, before), this::paint);
+        drawnTheme = theme;
+        drawnScroll = scrollX;
         setAccessibleText(presenter.describeCursor());
+    }
+
+    /** Draws the part of the scene that is in view: all that scrolling needs. */
+    void paint() {
+        if (scene == null) {
+            return;
+        }
+        geometry.rows().forEach(this::paint);
+        drawnScroll = scrollX;
+        darken();
+    }
+
+    private void paint(GridGeometry.RowPlace place) {
+        GridPainter.paint(canvases.get(place.row().id()).getGraphicsContext2D(), scene, place, theme, LABELS, scrollX, view(), outputScale());
+    }
+
+    /** Draws only the rows that look different: what most edits need. */
+    private void paintChanged(Set<RowId> rows, GridScene before) {
+        Set<RowId> all = new HashSet<>(rows);
+        Stream.of(before, scene).flatMap(one -> one.cursor().stream()).forEach(cursor ->
+                geometry.rowAt(cursor.y() + 1).ifPresent(place -> all.add(place.row().id())));
+        geometry.rows().stream().filter(place -> all.contains(place.row().id())).forEach(this::paint);
+    }
+
+    /** A canvas for each shown row, over its band. */
+    private void layOutCanvases() {
+        Set<RowId> shown = geometry.rows().stream().map(place -> place.row().id()).collect(Collectors.toSet());
+        canvases.keySet().retainAll(shown);
+        rows.getChildren().retainAll(canvases.values());
+        for (GridGeometry.RowPlace place : geometry.rows()) {
+            Canvas canvas = canvases.computeIfAbsent(place.row().id(), id -> {
+                Canvas made = new Canvas();
+                rows.getChildren().add(made);
+                return made;
+            });
+            double height = place.height() + 2 * GridPainter.OVERLAP;
+            if (canvas.getWidth() != viewportWidth || canvas.getHeight() != height) {
+                canvas.setWidth(viewportWidth);
+                canvas.setHeight(height);
+            }
+            canvas.setLayoutY(place.top() - GridPainter.OVERLAP);
+        }
+    }
+
+    private void darken() {
+        lit.forEach(one -> putOut(one.light));
+        lit.clear();
+    }
+
+    private void putOut(ImageView light) {
+        light.setVisible(false);
+        unlit.add(light);
     }
 
     /** The whole pattern's width: all in view, or so wide that the wished steps fill the view. */
@@ -239,7 +315,7 @@ final class GridPane extends Pane {
     }
 
     private double clampedScroll(double x) {
-        return geometry == null ? 0 : Math.max(0, Math.min(geometry.width() - view(), x));
+        return geometry == null ? 0 : Math.round(Math.max(0, Math.min(geometry.width() - view(), x)));
     }
 
     /** Brings another part into view. Answers whether anything moved. */
@@ -278,11 +354,7 @@ final class GridPane extends Pane {
     }
 
     private void resizeTo(double width, double height) {
-        if (canvas.getWidth() != width || canvas.getHeight() != height) {
-            canvas.setWidth(width);
-            canvas.setHeight(height);
-            lights.setWidth(width);
-            lights.setHeight(height);
+        if (getMinWidth() != width || getMinHeight() != height) {
             setMinSize(width, height);
             setPrefSize(width, height);
             setMaxSize(width, height);
@@ -299,10 +371,9 @@ final class GridPane extends Pane {
             playhead.setVisible(x >= 0 && x <= view());
             playhead.resizeRelocate(Math.round(LABELS + x), 0, 2, getHeight());
         }
-        GraphicsContext g = lights.getGraphicsContext2D();
         for (int i = lit.size() - 1; i >= 0; i--) {
             if (timeNs >= lit.get(i).untilNs) {
-                clear(g, lit.remove(i).seed);
+                putOut(lit.remove(i).light);
             }
         }
     }
@@ -320,13 +391,29 @@ final class GridPane extends Pane {
                 nearest = seed;
             }
         }
-        if (nearest != null) {
-            GridPainter.lit(lights.getGraphicsContext2D(), nearest, theme, LABELS - scrollX);
-            lit.add(new Lit(nearest, timeNs + LIT_NS));
+        if (nearest != null && nearest.x() >= scrollX && nearest.x() <= scrollX + view() && lit.size() < MOST_LIT) {
+            lit.add(new Lit(nearest, lightUp(nearest), timeNs + LIT_NS));
         }
     }
 
-    private void clear(GraphicsContext g, GridScene.Seed seed) {
-        g.clearRect(seed.x() + LABELS - scrollX - 10, seed.y() - seed.height() - 6, 20, seed.height() + 10);
+    private ImageView lightUp(GridScene.Seed seed) {
+        ImageView light = unlit.poll();
+        if (light == null) {
+            light = new ImageView();
+            lights.getChildren().add(light);
+        }
+        int scale = outputScale();
+        SeedSprites.Sprite sprite = SeedSprites.lit(theme, seed.family(), seed.width() + 3, seed.height() + 3, scale);
+        light.setImage(sprite.image());
+        light.setFitWidth(sprite.image().getWidth() / scale);
+        light.setFitHeight(sprite.image().getHeight() / scale);
+        light.setX(Math.round(seed.x() + LABELS - scrollX - sprite.footX() / (double) scale));
+        light.setY(Math.round(seed.y() - sprite.footY() / (double) scale));
+        light.setVisible(true);
+        return light;
+    }
+
+    private int outputScale() {
+        return getScene() == null || getScene().getWindow() == null ? 1 : (int) Math.ceil(getScene().getWindow().getOutputScaleX());
     }
 }

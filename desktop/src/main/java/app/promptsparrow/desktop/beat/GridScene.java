@@ -13,15 +13,19 @@ import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.time.Meter;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 
 /**
  * A plain description of the grid: what to draw and where, in pixels. Immutable; made without a window, so that it can be
  * compared in tests. Hits are placed by the score that also sounds, so the picture cannot say anything else.
  */
-record GridScene(double width, double height, List<Band> bands, List<Post> posts, List<Wire> wires, List<Dot> dots,
+record GridScene(double width, double height, List<Band> bands, List<Post> posts, List<Wire> wires, List<Dots> dots,
                  List<Line> lines, List<Slide> slides, List<Seed> seeds, List<Guide> guides, Optional<Cursor> cursor) {
 
     /** A lighter ground under every second beat. */
@@ -40,8 +44,8 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     record Wire(double y, double x1, double x2, Optional<String> label, boolean chosen) {
     }
 
-    /** A step's mark on a wire. */
-    record Dot(double x, double y) {
+    /** The marks of a wire's steps: {@code count} from {@code x} on, a step apart. */
+    record Dots(double x, double y, double step, int count) {
     }
 
     /** A note length along a wire. */
@@ -88,6 +92,36 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         return builder.build(cursor);
     }
 
+    /**
+     * The rows that look different from an earlier scene; empty if the ground itself does, so that all must be drawn.
+     *
+     * @param ladders the rows to which slides belong
+     */
+    Optional<Set<RowId>> changedRows(GridScene before, Set<RowId> ladders) {
+        if (width != before.width || height != before.height || !bands.equals(before.bands) || !posts.equals(before.posts)
+                || !wires.equals(before.wires) || !dots.equals(before.dots) || !guides.equals(before.guides)) {
+            return Optional.empty();
+        }
+        Set<RowId> changed = new HashSet<>();
+        changed.addAll(different(byRow(seeds, Seed::row), byRow(before.seeds, Seed::row)));
+        changed.addAll(different(byRow(lines, Line::row), byRow(before.lines, Line::row)));
+        if (!slides.equals(before.slides)) {
+            changed.addAll(ladders);
+        }
+        return Optional.of(changed);
+    }
+
+    private static <T> Map<RowId, List<T>> byRow(List<T> parts, Function<T, RowId> row) {
+        return parts.stream().collect(Collectors.groupingBy(row));
+    }
+
+    private static <T> Set<RowId> different(Map<RowId, List<T>> a, Map<RowId, List<T>> b) {
+        Set<RowId> rows = new HashSet<>(a.keySet());
+        rows.addAll(b.keySet());
+        rows.removeIf(row -> a.getOrDefault(row, List.of()).equals(b.getOrDefault(row, List.of())));
+        return rows;
+    }
+
     private static final class Builder {
         private final Project project;
         private final GridGeometry geometry;
@@ -98,7 +132,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         private final List<Band> bands = new ArrayList<>();
         private final List<Post> posts = new ArrayList<>();
         private final List<Wire> wires = new ArrayList<>();
-        private final List<Dot> dots = new ArrayList<>();
+        private final List<Dots> dots = new ArrayList<>();
         private final List<Line> lines = new ArrayList<>();
         private final List<Slide> slides = new ArrayList<>();
         private final List<Seed> seeds = new ArrayList<>();
@@ -133,7 +167,6 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             Row row = place.row();
             double end = geometry.x(pattern.durationUnits());
             long step = pattern.laneStep(row.id()).units();
-            double laneEnd = Math.min(end, geometry.x(pattern.laneSteps(row.id()) * step));
             if (place.isLadder()) {
                 for (int note : place.notes()) {
                     boolean root = note % 12 == project.key().root();
@@ -143,8 +176,9 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             }
             wires.add(new Wire(place.wire(), geometry.x(0), end, Optional.empty(), false));
             boolean crowded = geometry.stepWidth(row.id()) < 5;
-            for (int i = 0; !crowded && geometry.x(i * step) < laneEnd; i++) {
-                dots.add(new Dot(geometry.x(i * step), place.wire()));
+            if (!crowded) {
+                int count = (int) Math.min(pattern.laneSteps(row.id()), (pattern.durationUnits() + step - 1) / step);
+                dots.add(new Dots(geometry.x(0), place.wire(), geometry.stepWidth(row.id()), count));
             }
         }
 

@@ -6,6 +6,7 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
 
 /** The whole pattern in a slim line, with a frame around what is in view; shown when not all is. Press or drag to go there. */
 final class OverviewPane extends Pane {
@@ -15,7 +16,9 @@ final class OverviewPane extends Pane {
     private final Canvas canvas = new Canvas(10, HEIGHT);
     private final DoubleConsumer scroll;
     private Theme theme;
+    private final Region frame = new Region();
     private double shareOfWidth = 1;
+    private double scale = 1;
 
     /**
      * @param scroll told the middle of the wished view as a share of the whole, 0 to 1
@@ -25,7 +28,10 @@ final class OverviewPane extends Pane {
         this.scroll = scroll;
         setId("overview");
         setAccessibleText("The whole pattern; press to go to a place");
-        getChildren().add(canvas);
+        frame.getStyleClass().add("overview-frame");
+        frame.setManaged(false); // placed by frame(), not by the layout
+        frame.setMouseTransparent(true);
+        getChildren().addAll(canvas, frame);
         setMinHeight(HEIGHT);
         setMaxHeight(HEIGHT);
         setMinWidth(0);
@@ -46,10 +52,9 @@ final class OverviewPane extends Pane {
     /**
      * Draws the overview, or hides it where everything is in view.
      *
-     * @param from the left edge of the view in the grid's pixels
-     * @param view how many of them are in view
+     * @param view how many of the grid's pixels are in view
      */
-    void redraw(GridGeometry geometry, GridScene scene, double from, double view, double width) {
+    void redraw(GridGeometry geometry, GridScene scene, double view, double width) {
         boolean needed = geometry.width() > view + 1;
         setVisible(needed);
         setManaged(needed);
@@ -58,20 +63,20 @@ final class OverviewPane extends Pane {
         }
         canvas.setWidth(width);
         shareOfWidth = width - GridPane.LABELS;
-        double scale = shareOfWidth / geometry.width();
+        scale = shareOfWidth / geometry.width();
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, width, HEIGHT);
         g.setFill(theme.color("panel"));
         g.fillRoundRect(GridPane.LABELS, 1, shareOfWidth, HEIGHT - 4, 6, 6);
-        g.setFill(theme.color("raised"));
-        g.fillRoundRect(GridPane.LABELS + from * scale, 1, view * scale, HEIGHT - 4, 6, 6);
         double tall = Math.max(1, geometry.height());
         for (GridScene.Seed seed : scene.seeds()) {
             g.setFill(theme.family(seed.family()));
             g.fillRect(GridPane.LABELS + seed.x() * scale, 3 + (HEIGHT - 9) * seed.y() / tall, 1.5, 2);
         }
-        g.setStroke(theme.color("on"));
-        g.setLineWidth(1.2);
-        g.strokeRoundRect(GridPane.LABELS + from * scale + 0.5, 1.5, Math.max(4, view * scale - 1), HEIGHT - 5, 6, 6);
+    }
+
+    /** Places the frame around what is in view; costs nothing but moving it. */
+    void frame(double from, double view) {
+        frame.resizeRelocate(GridPane.LABELS + from * scale, 0.5, Math.max(4, view * scale), HEIGHT - 3);
     }
 }

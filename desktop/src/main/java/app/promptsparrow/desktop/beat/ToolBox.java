@@ -159,15 +159,20 @@ public final class ToolBox {
 
     /** Repeats what is meant behind itself; a whole pattern becomes twice as long. */
     public void duplicate() {
+        if (scope() == Scope.PATTERN) {
+            duplicatePattern();
+        } else if (presenter.pattern().isPresent()) {
+            regional("Double", (lane, from, to, all) -> new Shaping.Result(Shaping.doubled(lane, from, to, all), 0));
+        }
+    }
+
+    /** Makes the pattern twice as long and repeats its following lanes in the second half. */
+    public void duplicatePattern() {
         presenter.pattern().ifPresent(p -> {
-            if (scope() != Scope.PATTERN) {
-                regional("Double", (lane, from, to, all) -> new Shaping.Result(Shaping.doubled(lane, from, to, all), 0));
-                return;
-            }
             Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
-            hits().forEach((row, hits) -> {
-                if (!p.lane(row).isFree()) {
-                    changed.put(row, Shaping.doubled(p.lane(row).hits(), 0, p.laneSteps(row), 2 * p.laneSteps(row)));
+            p.lanes().forEach((row, lane) -> {
+                if (!lane.isFree()) {
+                    changed.put(row, Shaping.doubled(lane.hits(), 0, p.laneSteps(row), 2 * p.laneSteps(row)));
                 }
             });
             String name = "Double " + p.name();

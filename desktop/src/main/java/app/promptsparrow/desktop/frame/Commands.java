@@ -13,6 +13,7 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 
@@ -25,6 +26,10 @@ final class Commands {
     private static final String MANY = "Selecting, copying, tools";
     private static final String PROJECT = "Project and view";
     private static final String GRID = "On the grid";
+
+    /** Commands that act on while their key is held. */
+    private static final Set<String> REPEATING = Set.of("left", "right", "up", "down", "louder", "quieter", "move-left", "move-right",
+            "move-up", "move-down", "earlier", "later", "shorter", "longer", "higher", "lower", "undo", "redo");
 
     private final List<KeyTable.Line> lines = new ArrayList<>();
 
@@ -44,17 +49,17 @@ final class Commands {
 
     /** A command whose key can be changed. */
     private void add(String group, String id, String does, Runnable action, KeyCombination... usual) {
-        lines.add(new KeyTable.Line(id, group, List.of(usual), "", does, action));
+        lines.add(new KeyTable.Line(id, group, List.of(usual), "", does, action, REPEATING.contains(id)));
     }
 
     /** A line that is only told. */
     private void tell(String group, String shown, String does) {
-        lines.add(new KeyTable.Line("", group, List.of(), shown, does, null));
+        lines.add(new KeyTable.Line("", group, List.of(), shown, does, null, false));
     }
 
     /** A key that another line tells, or that cannot be changed. */
     private void bind(String group, String shown, String does, Runnable action, KeyCombination... keys) {
-        lines.add(new KeyTable.Line("", group, List.of(keys), shown, does, action));
+        lines.add(new KeyTable.Line("", group, List.of(keys), shown, does, action, REPEATING.contains(does)));
     }
 
     private void play(BeatPresenter presenter) {
@@ -123,6 +128,7 @@ final class Commands {
         add(MANY, "paste-merge", "paste and keep what is there", () -> presenter.clipboard().paste(true, false), key(KeyCode.V, CONTROL_DOWN, SHIFT_DOWN));
         add(MANY, "paste-here", "paste at the cursor exactly", () -> presenter.clipboard().paste(false, true), key(KeyCode.V, CONTROL_DOWN, ALT_DOWN));
         add(MANY, "double", "double: repeat behind itself", presenter.tools()::duplicate, key(KeyCode.D, CONTROL_DOWN));
+        add(MANY, "double-pattern", "double the pattern", presenter.tools()::duplicatePattern, key(KeyCode.D, CONTROL_DOWN, SHIFT_DOWN));
         add(MANY, "rotate-left", "rotate a step back", () -> presenter.tools().rotate(-1), key(KeyCode.LEFT, SHIFT_DOWN));
         add(MANY, "rotate-right", "rotate a step on", () -> presenter.tools().rotate(1), key(KeyCode.RIGHT, SHIFT_DOWN));
         add(MANY, "reverse", "reverse", presenter.tools()::reverse, key(KeyCode.V));

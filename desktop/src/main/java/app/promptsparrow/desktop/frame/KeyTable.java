@@ -16,12 +16,13 @@ final class KeyTable {
     /**
      * One line.
      *
-     * @param id     by which a changed key is remembered; empty if the key cannot be changed
-     * @param usual  the keys it has unless they were changed
-     * @param shown  what the sheet shows for lines that cannot be changed; empty if another line tells this one too
-     * @param action null for gestures that are only told
+     * @param id      by which a changed key is remembered; empty if the key cannot be changed
+     * @param usual   the keys it has unless they were changed
+     * @param shown   what the sheet shows for lines that cannot be changed; empty if another line tells this one too
+     * @param action  null for gestures that are only told
+     * @param repeats whether a key that is held acts again and again
      */
-    record Line(String id, String group, List<KeyCombination> usual, String shown, String does, Runnable action) {
+    record Line(String id, String group, List<KeyCombination> usual, String shown, String does, Runnable action, boolean repeats) {
 
         boolean canChange() {
             return !id.isEmpty();

@@ -17,7 +17,9 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Executor;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
@@ -47,6 +49,7 @@ public final class MainView extends StackPane {
     private final FileActions files;
     private final Settings settings;
     private final KeyTable keys;
+    private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
     private KeySheet keySheet;
     private Theme theme;
 
@@ -198,6 +201,7 @@ public final class MainView extends StackPane {
             return;
         }
         beat.holdKey(event.getCode(), true);
+        boolean again = !down.add(event.getCode());
         boolean typing = event.getTarget() instanceof TextInputControl;
         boolean choosing = event.getTarget() instanceof javafx.scene.control.ComboBox<?>;
         boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
@@ -206,7 +210,7 @@ public final class MainView extends StackPane {
         }
         Optional<KeyTable.Line> line = keys.find(event);
         line.ifPresent(found -> {
-            if (!worksWhenLetGo(event)) {
+            if (!worksWhenLetGo(event) && (!again || found.repeats())) {
                 found.action().run();
             }
             event.consume();
@@ -219,6 +223,7 @@ public final class MainView extends StackPane {
     }
 
     private void keyReleased(KeyEvent event) {
+        down.remove(event.getCode());
         boolean served = beat.holdKey(event.getCode(), false);
         if (worksWhenLetGo(event) && !served && !(event.getTarget() instanceof TextInputControl)) {
             keys.find(event).ifPresent(found -> found.action().run());

@@ -52,10 +52,17 @@ public final class Player implements AutoCloseable {
      * @param ui     runs what the worker has finished on the UI thread
      */
     public Player(Engine engine, Executor worker, Executor ui) {
+        this(engine, worker, ui, new SoundCache(engine.rateHz()));
+    }
+
+    /**
+     * @param sounds at the engine's rate; what it holds already need not be rendered again
+     */
+    public Player(Engine engine, Executor worker, Executor ui, SoundCache sounds) {
         this.engine = engine;
         this.worker = worker;
         this.ui = ui;
-        this.sounds = new SoundCache(engine.rateHz());
+        this.sounds = sounds;
         this.builder = new PlayableBuilder(sounds);
         this.strikes = engine.news().reader();
     }

@@ -14,6 +14,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.sound.SoundCache;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -50,6 +51,8 @@ abstract class RealWindow {
     static final RowId BASS = new RowId(14);
     static final SlotRef FIRST = new SlotRef(0, 0);
 
+    private static final SoundCache SOUNDS = new SoundCache(48_000);
+
     @TempDir
     static Path folder;
 
@@ -72,7 +75,7 @@ abstract class RealWindow {
     private void start(Stage stage) {
         Theme.loadFonts();
         Engine engine = new Engine(48_000);
-        player = new Player(engine, worker, Platform::runLater);
+        player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
         view = new MainView(store, player, new Settings(folder.resolve("settings.properties")), worker, Optional.of(answers()));

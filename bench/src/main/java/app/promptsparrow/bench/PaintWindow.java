@@ -1,0 +1,99 @@
+package app.promptsparrow.bench;
+
+import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.frame.Settings;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.Outputs;
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.engine.Engine;
+import java.nio.file.Files;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import javafx.animation.AnimationTimer;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.event.Event;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
+import javafx.stage.Stage;
+
+/**
+ * The window for P4-paint: plays, and plants hits with the mouse or scrolls, while the toolkit's pulse log tells on
+ * standard error how long each pulse took. Tells each handler's time on standard error as well.
+ */
+public final class PaintWindow extends Application {
+
+    private static final int WARM_PULSES = 240;
+    private static final int PULSES = 600;
+
+    private final ExecutorService worker = Executors.newSingleThreadExecutor();
+
+    /** {@code edit} or {@code scroll}. */
+    public static void main(String[] arguments) {
+        launch(PaintWindow.class, arguments);
+    }
+
+    @Override
+    public void start(Stage stage) throws Exception {
+        boolean scrolls = getParameters().getUnnamed().get(0).equals("scroll");
+        Theme.loadFonts();
+        Engine engine = new Engine(48_000);
+        Player player = new Player(engine, worker, Platform::runLater);
+        player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
+        ProjectStore store = new ProjectStore(scrolls ? Pieces.grid(48, 256) : Pieces.grid(32, 64));
+        MainView view = new MainView(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker);
+        stage.setScene(new Scene(view, 1_280, scrolls ? 1_560 : 1_100));
+        stage.show();
+        view.focusGrid();
+        Node grid = view.lookup("#grid");
+        if (scrolls) {
+            view.presenter().setFilter(app.promptsparrow.desktop.beat.BeatPresenter.RowFilter.ALL);
+            ((javafx.scene.control.ButtonBase) view.lookup("#zoom")).fire();
+        }
+        new AnimationTimer() {
+            private int pulses;
+
+            @Override
+            public void handle(long now) {
+                view.pulse(now);
+                pulses++;
+                if (pulses == 30 && player.isReady()) {
+                    view.presenter().playOrStop();
+                } else if (pulses == WARM_PULSES) {
+                    System.err.println("BEGIN");
+                } else if (pulses > WARM_PULSES + PULSES) {
+                    System.err.println("END");
+                    System.exit(0);
+                } else if (pulses % 6 == 0 || scrolls) {
+                    // after this pulse's own work, so that the handler belongs to the next pulse as an event would
+                    int turn = pulses / 6;
+                    Platform.runLater(() -> act(grid, scrolls, turn));
+                }
+            }
+        }.start();
+    }
+
+    private static void act(Node grid, boolean scrolls, int turn) {
+        long begun = System.nanoTime();
+        if (scrolls) {
+            double by = turn / 100 % 2 == 0 ? -9 : 9;
+            Event.fireEvent(grid, new ScrollEvent(ScrollEvent.SCROLL, 400, 300, 400, 300, false, false, false, false, false, false,
+                    by, 0, by, 0, ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
+        } else {
+            double x = 60 + turn * 37 % 600;
+            double y = 12 + turn * 53 % 700;
+            for (var type : java.util.List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_RELEASED)) {
+                Event.fireEvent(grid, new MouseEvent(type, x, y, x, y, MouseButton.PRIMARY, 1, false, false, false, false, true, false, false,
+                        false, false, false, null));
+            }
+        }
+        // One write a line: the toolkit writes its log to the other stream at the same time.
+        System.out.print(String.format(java.util.Locale.ROOT, "HANDLER %.2f%n", (System.nanoTime() - begun) / 1e6));
+        System.out.flush();
+    }
+}
