@@ -110,8 +110,15 @@ public final class Screenshots {
                 view.presenter().editor().plantAtCursor();
                 view.presenter().putCursor(hat, 28);
             }));
+            shots.add(new Shot("beat-detail", 1_280, 800, () -> {
+                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 0);
+                view.presenter().selectNothing();
+                press("#detail-choice");
+            }));
             shots.add(new Shot("beat-tools", 1_280, 800, () -> {
                 view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                press("#detail-choice");
                 view.presenter().selectAll(true);
                 key(KeyCode.EQUALS);
                 key(KeyCode.EQUALS);

@@ -40,9 +40,11 @@ public final class BeatView extends BorderPane {
     private final InspectorPane inspector;
     private final PromptBar prompt;
     private final OverviewPane overview;
+    private final DetailPane detail;
     private final Button filterChoice = new Button("all rows");
     private final Button zoomChoice = new Button("fit");
     private final ToggleButton tallChoice = new ToggleButton("tall");
+    private final ToggleButton detailChoice = new ToggleButton("detail");
     private final ToggleButton followChoice = new ToggleButton("follow");
     private final Button playing = new Button();
     private boolean comparing;
@@ -64,6 +66,7 @@ public final class BeatView extends BorderPane {
         heads = new RowHeadsPane(presenter);
         inspector = new InspectorPane(presenter);
         prompt = new PromptBar(presenter, this::focusGrid);
+        detail = new DetailPane(presenter, theme);
         overview = new OverviewPane(theme, share -> scroll(share * grid.geometry().map(GridGeometry::width).orElse(0.0) - grid.view() / 2));
         getStyleClass().add("beat");
         title.getStyleClass().add("pattern-title");
@@ -86,8 +89,10 @@ public final class BeatView extends BorderPane {
         HBox.setHgrow(overview, Priority.ALWAYS);
         overviewLine.managedProperty().bind(overview.managedProperty());
         ruler.onPress(presenter::selectTime);
-        VBox centre = new VBox(slots, titles, overviewLine, rulerLine, body, prompt);
+        VBox centre = new VBox(slots, titles, overviewLine, rulerLine, body, prompt, detail);
         VBox.setMargin(prompt, new Insets(6, 0, 0, 0));
+        VBox.setMargin(detail, new Insets(6, 0, 0, 0));
+        InspectorPage.showIf(false, detail);
         VBox.setMargin(titles, new Insets(5, 4, 0, 10));
         setCenter(centre);
         setRight(inspector);
@@ -187,19 +192,22 @@ public final class BeatView extends BorderPane {
         Tips.on(zoomChoice, "How many steps are in view (+ and –)");
         tallChoice.setOnAction(event -> setTall(tallChoice.isSelected()));
         Tips.on(tallChoice, "Higher rows");
+        detailChoice.setOnAction(event -> toggleDetail());
+        detailChoice.setId("detail-choice");
+        Tips.on(detailChoice, "A lane to draw velocity, length, timing, pitch and rolls of the chosen row (D)");
         followChoice.setSelected(true);
         Tips.on(followChoice, "Keep the playhead in view");
         playing.setId("playing-note");
         playing.getStyleClass().addAll("button", "now-note");
         playing.setOnAction(event -> presenter.showPlaying());
         playing.setVisible(false);
-        for (ButtonBase choice : List.of(filterChoice, zoomChoice, tallChoice, followChoice, playing)) {
+        for (ButtonBase choice : List.of(filterChoice, zoomChoice, tallChoice, detailChoice, followChoice, playing)) {
             choice.setFocusTraversable(false);
             choice.setMinWidth(Region.USE_PREF_SIZE);
             choice.getStyleClass().add("small-choice");
         }
         facts.setMinWidth(0);
-        HBox line = new HBox(7, title, facts, gap, playing, filterChoice, zoomChoice, tallChoice, followChoice);
+        HBox line = new HBox(7, title, facts, gap, playing, filterChoice, zoomChoice, tallChoice, detailChoice, followChoice);
         line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         return line;
     }
@@ -230,6 +238,7 @@ public final class BeatView extends BorderPane {
         ruler.setTheme(theme);
         grid.setTheme(theme);
         overview.setTheme(theme);
+        detail.setTheme(theme);
         dirty = true;
     }
 
@@ -299,7 +308,21 @@ public final class BeatView extends BorderPane {
         if (grid.geometry().isPresent()) {
             overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.view(), grid.view() + GridPane.LABELS);
             overview.frame(grid.scrollX(), grid.view());
+            drawDetail();
         }
+    }
+
+    private void drawDetail() {
+        if (detail.isVisible()) {
+            grid.geometry().ifPresent(g -> detail.redraw(g, grid.view() + GridPane.LABELS, grid.scrollX()));
+        }
+    }
+
+    /** Shows or hides the detail lane. */
+    public void toggleDetail() {
+        InspectorPage.showIf(!detail.isVisible(), detail);
+        detailChoice.setSelected(detail.isVisible());
+        dirty = true;
     }
 
     /** Another part is in view: nothing has changed but where things are. */
@@ -307,6 +330,7 @@ public final class BeatView extends BorderPane {
         grid.paint();
         drawRuler();
         overview.frame(grid.scrollX(), grid.view());
+        drawDetail();
     }
 
     private String facts(Pattern pattern) {

@@ -146,6 +146,7 @@ final class Commands {
         add(PROJECT, "export", "export this pattern as MIDI", files::exportPatternMidi, key(KeyCode.E, CONTROL_DOWN));
         tell(PROJECT, "/", "prompt line: say what to plant");
         add(PROJECT, "chart", "the pattern as chart text", beat::toggleChart, key(KeyCode.C));
+        add(PROJECT, "detail", "detail lane: draw velocity, length, timing …", beat::toggleDetail, key(KeyCode.D));
         add(PROJECT, "zoom-in", "zoom in", () -> beat.zoom(1), key(KeyCode.EQUALS), key(KeyCode.PLUS), key(KeyCode.ADD));
         add(PROJECT, "zoom-out", "zoom out", () -> beat.zoom(-1), key(KeyCode.MINUS), key(KeyCode.SUBTRACT));
         add(PROJECT, "rows", "all rows, rows with hits, bass and its neighbours", beat::nextFilter, key(KeyCode.W));

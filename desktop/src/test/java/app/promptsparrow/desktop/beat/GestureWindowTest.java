@@ -285,6 +285,30 @@ class GestureWindowTest extends RealWindow {
     }
 
     @Test
+    void the_detail_lane_shapes_velocities_by_drawing_across_and_a_double_press_resets(FxRobot robot) {
+        plant(robot, KICK, 0, 4, 8, 12);
+        robot.push(KeyCode.D);
+        settle();
+        DetailPane detail = robot.lookup("#detail").queryAs(DetailPane.class);
+        java.util.function.BiFunction<Integer, Double, Point2D> place = (step, share) ->
+                new Point2D(at(robot, KICK, step).getX(), detail.localToScreen(0, 6 + (1 - share) * 54).getY());
+        robot.press(KeyCode.SHIFT);
+        drag(robot, place.apply(0, 0.25), place.apply(12, 1.0));
+        robot.release(KeyCode.SHIFT);
+        assertThat(velocities(KICK)).isSorted();
+        assertThat(velocities(KICK).get(0)).isBetween(25, 40);
+        assertThat(velocities(KICK).get(3)).isGreaterThan(120);
+        assertThat(store.undoName()).contains("Draw velocity of 4 hits in Kick");
+        robot.doubleClickOn(place.apply(12, 0.9));
+        settle();
+        assertThat(velocities(KICK).get(3)).isEqualTo(Hit.FIRM);
+        robot.clickOn("#detail-timing");
+        robot.clickOn(place.apply(4, 0.75));
+        settle();
+        assertThat(hits(KICK).get(1).timing()).isBetween(20_000, 30_000);
+    }
+
+    @Test
     void tools_work_on_the_selection_the_lane_or_the_pattern(FxRobot robot) {
         plant(robot, KICK, 0, 1);
         plant(robot, HAT, 2);
