@@ -48,6 +48,7 @@ public final class BeatPresenter {
     private String message = "";
     private final HitEditor editor = new HitEditor(this);
     private final ToolBox tools = new ToolBox(this);
+    private final PlayKeys playKeys = new PlayKeys(this);
     private final PatternEditor patterns = new PatternEditor(this);
     private final HitClipboard clipboard = new HitClipboard(this);
     private Optional<Preview> preview = Optional.empty();
@@ -469,6 +470,16 @@ public final class BeatPresenter {
     /** What can be done to many hits at once. */
     public ToolBox tools() {
         return tools;
+    }
+
+    /** The keyboard's second mode. */
+    public PlayKeys playKeys() {
+        return playKeys;
+    }
+
+    /** Strikes a bass row with a note. */
+    void auditionNote(RowId which, int note) {
+        player.audition(which, touch, note * 100);
     }
 
     public HitClipboard clipboard() {

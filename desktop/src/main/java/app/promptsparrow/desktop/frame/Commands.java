@@ -76,6 +76,7 @@ final class Commands {
     }
 
     private void cursor(BeatPresenter presenter) {
+        add(CURSOR, "play-keys", "play keys: letters play rows, or type bass notes; again: back", presenter.playKeys()::toggle, key(KeyCode.F2));
         tell(CURSOR, "Arrows", "move over rows and steps");
         bind(CURSOR, "", "left", () -> presenter.moveCursor(0, -1), key(KeyCode.LEFT));
         bind(CURSOR, "", "right", () -> presenter.moveCursor(0, 1), key(KeyCode.RIGHT));

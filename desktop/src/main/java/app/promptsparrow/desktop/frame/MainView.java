@@ -200,12 +200,20 @@ public final class MainView extends StackPane {
             event.consume();
             return;
         }
-        beat.holdKey(event.getCode(), true);
+        if (!presenter.playKeys().isOn()) {
+            beat.holdKey(event.getCode(), true);
+        }
         boolean again = !down.add(event.getCode());
         boolean typing = event.getTarget() instanceof TextInputControl;
         boolean choosing = event.getTarget() instanceof javafx.scene.control.ComboBox<?>;
         boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
         if (typing && (!command || isTextCommand(event)) || choosing && !command) {
+            return;
+        }
+        boolean plain = !event.isControlDown() && !event.isShiftDown() && !event.isAltDown();
+        if (plain && !typing && presenter.playKeys().isOn() && event.getCode().isLetterKey()
+                && (again || presenter.playKeys().play(event.getCode()))) {
+            event.consume();
             return;
         }
         Optional<KeyTable.Line> line = keys.find(event);
@@ -225,7 +233,7 @@ public final class MainView extends StackPane {
     private void keyReleased(KeyEvent event) {
         down.remove(event.getCode());
         boolean served = beat.holdKey(event.getCode(), false);
-        if (worksWhenLetGo(event) && !served && !(event.getTarget() instanceof TextInputControl)) {
+        if (worksWhenLetGo(event) && !served && !(presenter.playKeys().isOn() && event.getCode().isLetterKey()) && !(event.getTarget() instanceof TextInputControl)) {
             keys.find(event).ifPresent(found -> found.action().run());
             event.consume();
         }

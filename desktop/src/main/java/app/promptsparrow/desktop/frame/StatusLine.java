@@ -45,7 +45,7 @@ final class StatusLine extends HBox {
     /** Once a pulse. */
     void pulse() {
         long late = player.lateBlocks();
-        String text = player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
+        String text = (presenter.playKeys().isOn() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
                 + (late == 0 ? "" : " · " + late + (late == 1 ? " late block" : " late blocks"))
                 + (player.isReady() ? "" : " · making the sounds …");
         if (!text.equals(shownRight)) {

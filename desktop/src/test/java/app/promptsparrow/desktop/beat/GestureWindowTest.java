@@ -192,6 +192,25 @@ class GestureWindowTest extends RealWindow {
     }
 
     @Test
+    void with_play_keys_letters_type_bass_notes_and_choose_rows_and_the_mode_is_shown(FxRobot robot) throws Exception {
+        until(() -> player.isReady());
+        assertThat(robot.lookup("#output").queryLabeled().getText()).startsWith("cursor keys");
+        robot.push(KeyCode.F2);
+        settle();
+        assertThat(robot.lookup("#output").queryLabeled().getText()).startsWith("play keys");
+        robot.push(KeyCode.X);
+        assertThat(view.presenter().row().id()).isEqualTo(new app.promptsparrow.kit.RowId(2));
+        interact(() -> view.presenter().putCursor(BASS, 0));
+        robot.push(KeyCode.Z);
+        robot.push(KeyCode.C);
+        assertThat(hits(BASS)).extracting(Hit::step, Hit::pitch).containsExactly(org.assertj.core.groups.Tuple.tuple(0, 33),
+                org.assertj.core.groups.Tuple.tuple(4, 36));
+        robot.push(KeyCode.F2);
+        robot.push(KeyCode.R);
+        assertThat(hits(BASS).get(1).roll()).isPresent();
+    }
+
+    @Test
     void what_was_copied_is_shown_in_outline_planted_and_goes_on(FxRobot robot) {
         plant(robot, KICK, 0, 2);
         robot.push(KeyCode.CONTROL, KeyCode.A);

@@ -1,0 +1,79 @@
+package app.promptsparrow.desktop.frame;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.Mockito.mock;
+
+import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.beat.BeatView;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.project.Project;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The page about keys is the table that binds them. Run with {@code -Dwrite=true} to write it anew. */
+class KeysDocTest {
+
+    @TempDir
+    Path folder;
+
+    private KeyTable table() {
+        Player player = new Player(new Engine(48_000), Runnable::run, Runnable::run);
+        BeatPresenter presenter = new BeatPresenter(new ProjectStore(Project.untitled()), player);
+        return new KeyTable(Commands.of(presenter, mock(BeatView.class), mock(FileActions.class), () -> { }, () -> { }),
+                new Settings(folder.resolve("settings")));
+    }
+
+    private static String page(KeyTable table) {
+        StringBuilder page = new StringBuilder("""
+                # Keys and gestures
+
+                The program shows the same with F1, from the table that binds them; there most keys can be changed by pressing them.
+                The first 6 pixels of a drag decide its direction. A drag is one undoable step. A second press on a hit removes it only
+                if it was there before the first.
+                """);
+        String group = "";
+        for (KeyTable.Line line : table.lines()) {
+            if (table.shown(line).isEmpty()) {
+                continue;
+            }
+            if (!line.group().equals(group)) {
+                group = line.group();
+                page.append("\n## ").append(group).append("\n\n| | |\n|---|---|\n");
+            }
+            page.append("| ").append(table.shown(line).replace("|", "\\|")).append(" | ").append(line.does()).append(" |\n");
+        }
+        return page.append("""
+
+                Numbers: drag them, type them, step them with the arrow keys (Shift: ten times), double press their name to reset them.
+                Slots: a press shows one and lets it come next while music plays; with Ctrl it is only shown.
+                """).toString();
+    }
+
+    @Test
+    void the_page_about_keys_is_the_table_that_binds_them() throws Exception {
+        Path doc = Path.of("..", "docs", "keys.md");
+        String page = page(table());
+        if (Boolean.getBoolean("write")) {
+            Files.writeString(doc, page);
+        }
+        assertThat(Files.readString(doc)).isEqualTo(page);
+    }
+
+    @Test
+    void no_key_stands_in_two_lines_and_a_changed_one_is_remembered() {
+        KeyTable table = table();
+        assertThat(table.conflicts()).isEmpty();
+        KeyTable.Line roll = table.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow();
+        KeyTable.Line flam = table.lines().stream().filter(line -> line.id().equals("flam")).findFirst().orElseThrow();
+        assertThat(table.change(roll, flam.usual().get(0))).contains(flam);
+        assertThat(table.change(roll, KeyTable.key(javafx.scene.input.KeyCode.J))).isEmpty();
+        KeyTable again = table();
+        assertThat(again.shown(again.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow())).isEqualTo("J");
+        table.reset(roll);
+        assertThat(table.shown(roll)).isEqualTo("R");
+    }
+}
