@@ -108,6 +108,7 @@ public final class ToolBox {
 
     /** Reshapes the lanes over their regions; other hits inside a region of a selection move with it. */
     private void regional(String name, Regional tool) {
+        boolean ofSelection = scope() == Scope.SELECTION; // moved hits leave the selection, so ask before
         Map<RowId, List<Hit>> meant = hits();
         Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
         Set<Cell> cells = new LinkedHashSet<>();
@@ -121,7 +122,7 @@ public final class ToolBox {
             result.hits().stream().filter(hit -> hit.step() >= region[0] && hit.step() < region[1]).forEach(hit -> cells.add(new Cell(row, hit.step())));
         }
         apply(name, changed);
-        if (scope() == Scope.SELECTION) {
+        if (ofSelection) {
             presenter.select(cells);
         }
         if (lost > 0) {

@@ -1,0 +1,244 @@
+package app.promptsparrow.desktop.beat;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.promptsparrow.chart.ChartException;
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Key;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.time.StepValue;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+/** Tools and changes of whole patterns, without a window. */
+class WholePatternTest {
+
+    private static final RowId KICK = new RowId(1);
+    private static final RowId SNARE = new RowId(2);
+    private static final RowId BASS = new RowId(14);
+
+    private final ProjectStore store = new ProjectStore(Project.untitled());
+    private final BeatPresenter presenter = new BeatPresenter(store, new Player(new Engine(48_000), Runnable::run, Runnable::run));
+    private final ToolBox tools = presenter.tools();
+    private final List<String> asked = new ArrayList<>();
+
+    private void plant(RowId row, Hit... hits) {
+        presenter.editor().editRow("Plant", row, Set.of(), List.of(hits), null);
+    }
+
+    private List<Hit> hits(RowId row) {
+        return presenter.lane(row).hits();
+    }
+
+    private List<Integer> steps(RowId row) {
+        return hits(row).stream().map(Hit::step).toList();
+    }
+
+    private List<Integer> velocities(RowId row) {
+        return hits(row).stream().map(Hit::velocity).toList();
+    }
+
+    private void answers(PatternEditor.Keep keep) {
+        presenter.patterns().onQuestion((sentence, first, second) -> {
+            asked.add(first + " / " + second);
+            return keep;
+        });
+    }
+
+    @Test
+    void a_tool_works_on_the_lane_when_nothing_is_selected_and_says_when_there_is_nothing() {
+        tools.invert();
+        assertThat(presenter.message()).isEqualTo("there are no hits to work on here");
+        plant(KICK, Hit.drum(0, 40), Hit.drum(4, 100));
+        plant(SNARE, Hit.drum(4, 100));
+        tools.invert();
+        assertThat(velocities(KICK)).containsExactly(100, 40);
+        assertThat(velocities(SNARE)).containsExactly(100);
+        assertThat(store.undoName()).contains("Invert velocities: Kick");
+    }
+
+    @Test
+    void a_selections_region_is_whole_beats_and_the_selection_goes_along() {
+        plant(KICK, Hit.drum(4, 100), Hit.drum(6, 90), Hit.drum(9, 80));
+        presenter.select(Set.of(new Cell(KICK, 4), new Cell(KICK, 6)));
+        tools.rotate(1);
+        assertThat(steps(KICK)).containsExactly(5, 7, 9);
+        assertThat(presenter.selection()).extracting(Cell::step).containsExactlyInAnyOrder(5, 7);
+        tools.duplicate();
+        assertThat(steps(KICK)).containsExactly(5, 7, 9, 11);
+    }
+
+    @Test
+    void half_speed_tells_how_many_hits_found_no_step() {
+        plant(KICK, Hit.drum(0, 100), Hit.drum(10, 100));
+        tools.halfSpeed();
+        assertThat(steps(KICK)).containsExactly(0);
+        assertThat(presenter.message()).isEqualTo("Half speed: 1 hit found no step");
+    }
+
+    @Test
+    void velocities_take_a_figure_a_ramp_and_a_scale_and_a_wrong_figure_is_told() {
+        plant(KICK, Hit.drum(0, 1), Hit.drum(4, 1), Hit.drum(8, 1));
+        tools.figure("96 58");
+        assertThat(velocities(KICK)).containsExactly(96, 58, 96);
+        tools.ramp(20, 100);
+        assertThat(velocities(KICK)).containsExactly(20, 60, 100);
+        tools.scale(50);
+        assertThat(velocities(KICK)).containsExactly(10, 30, 50);
+        tools.reset();
+        assertThat(velocities(KICK)).containsOnly(Hit.FIRM);
+        tools.figure("96 loud");
+        assertThat(presenter.message()).contains("not 'loud'");
+        assertThat(velocities(KICK)).containsOnly(Hit.FIRM);
+    }
+
+    @Test
+    void chance_repeats_itself_with_its_number_and_quantize_takes_timing_away() {
+        plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90), Hit.drum(8, 90), Hit.drum(12, 90));
+        tools.setChanceNumber(7);
+        tools.humanize(50);
+        List<Hit> seven = hits(KICK);
+        assertThat(seven).anyMatch(hit -> hit.timing() != 0).anyMatch(hit -> hit.velocity() != 90);
+        store.undo();
+        tools.setChanceNumber(8);
+        tools.humanize(50);
+        assertThat(hits(KICK)).isNotEqualTo(seven);
+        store.undo();
+        tools.setChanceNumber(7);
+        tools.humanize(50);
+        assertThat(hits(KICK)).isEqualTo(seven);
+        tools.quantize(100);
+        assertThat(hits(KICK)).extracting(Hit::timing).containsOnly(0);
+        tools.thinOut(100);
+        assertThat(hits(KICK)).hasSizeLessThan(4);
+        store.undo();
+        tools.vary(100);
+        assertThat(hits(KICK)).hasSize(4).isNotEqualTo(seven);
+        tools.spread();
+        assertThat(steps(KICK)).containsExactly(0, 4, 8, 12);
+        tools.clear();
+        assertThat(hits(KICK)).isEmpty();
+    }
+
+    @Test
+    void doubling_a_pattern_leaves_free_lanes_alone() {
+        plant(KICK, Hit.drum(0, 90));
+        plant(SNARE, Hit.drum(1, 90));
+        presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), SNARE, Optional.empty(), java.util.OptionalInt.of(5), Optional.empty()));
+        tools.duplicatePattern();
+        assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(32);
+        assertThat(steps(KICK)).containsExactly(0, 16);
+        assertThat(steps(SNARE)).containsExactly(1);
+        for (int i = 0; i < 4; i++) {
+            tools.duplicatePattern();
+        }
+        assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(256);
+        assertThat(presenter.message()).contains("1 to 256 steps long, not 512");
+    }
+
+    @Test
+    void a_lanes_step_value_is_asked_about_only_when_something_would_change() {
+        answers(PatternEditor.Keep.FIRST);
+        presenter.chooseRow(KICK);
+        presenter.patterns().changeLaneStep(Optional.of(StepValue.EIGHTH));
+        assertThat(asked).as("no hits, no question").isEmpty();
+        presenter.patterns().changeLaneStep(Optional.empty());
+        plant(KICK, Hit.drum(0, 90), Hit.drum(6, 90), Hit.drum(7, 90));
+        presenter.patterns().changeLaneStep(Optional.of(StepValue.EIGHTH));
+        assertThat(asked).containsExactly("Keep the time / Keep the steps");
+        assertThat(steps(KICK)).containsExactly(0, 3, 4);
+        assertThat(hits(KICK).get(2).timing()).isEqualTo(-50_000);
+    }
+
+    @Test
+    void a_key_moves_notes_the_shortest_way_and_keeps_those_outside_the_scale_outside() {
+        assertThat(PatternEditor.moved(33, Key.A_MINOR, new Key(0, Key.Scale.MINOR))).isEqualTo(36);
+        assertThat(PatternEditor.moved(33, Key.A_MINOR, new Key(4, Key.Scale.MINOR))).isEqualTo(28);
+        assertThat(PatternEditor.moved(36, Key.A_MINOR, new Key(9, Key.Scale.MAJOR))).as("C becomes the nearest of A major").isEqualTo(35);
+        assertThat(PatternEditor.moved(34, Key.A_MINOR, new Key(0, Key.Scale.MINOR))).isEqualTo(37);
+        plant(BASS, Hit.bass(0, 96, 33, Hit.STEP));
+        answers(PatternEditor.Keep.FIRST);
+        presenter.patterns().changeKey(new Key(0, Key.Scale.MAJOR));
+        assertThat(hits(BASS).get(0).pitch()).isEqualTo(33);
+        answers(PatternEditor.Keep.CANCEL);
+        presenter.patterns().changeKey(Key.A_MINOR);
+        assertThat(store.project().key()).isEqualTo(new Key(0, Key.Scale.MAJOR));
+    }
+
+    @Test
+    void a_row_goes_to_the_whole_bank_a_selection_to_a_slot_and_lanes_change_places() {
+        store.open(DemoProject.make(), Optional.empty());
+        presenter.chooseSlot(DemoProject.FIRST_SHOWN, true);
+        presenter.chooseRow(KICK);
+        List<Hit> kick = hits(KICK);
+        presenter.patterns().sendRowToBank();
+        assertThat(store.undoName()).contains("Send Kick to 4 patterns");
+        for (Pattern pattern : store.project().banks().get(1).patterns()) {
+            assertThat(pattern.lane(KICK).hits()).isEqualTo(kick);
+        }
+        store.undo();
+        presenter.selectAll(true);
+        presenter.patterns().sendSelection(new SlotRef(1, 3));
+        assertThat(store.project().at(new SlotRef(1, 3)).orElseThrow().lane(KICK).hits()).containsAll(kick);
+        presenter.patterns().sendSelection(new SlotRef(1, 9));
+        assertThat(presenter.message()).isEqualTo("that slot is empty");
+        List<Hit> snare = hits(SNARE);
+        presenter.patterns().swapLanes(SNARE);
+        assertThat(hits(SNARE)).isEqualTo(kick);
+        assertThat(hits(KICK)).isEqualTo(snare);
+        presenter.patterns().swapLanes(BASS);
+        assertThat(presenter.message()).contains("cannot change places");
+    }
+
+    @Test
+    void a_chart_of_several_patterns_is_refused_for_the_shown_one() {
+        assertThatThrownBy(() -> presenter.patterns().takeChart("# A\nKick |x|\n# B\nKick |x|\n", null)).isInstanceOf(ChartException.class)
+                .hasMessageContaining("expected one pattern, found 2");
+        assertThat(presenter.pattern().orElseThrow().hasHits()).isFalse();
+    }
+
+    @Test
+    void all_hits_like_this_one_are_selected() {
+        plant(KICK, Hit.drum(0, 90), Hit.drum(4, 60), Hit.drum(8, 90));
+        presenter.select(Set.of(new Cell(KICK, 0)));
+        presenter.selectAlike();
+        assertThat(presenter.selection()).extracting(Cell::step).containsExactly(0, 8);
+        assertThat(presenter.message()).isEqualTo("2 hits selected");
+    }
+
+    @Test
+    void comparing_shows_what_the_pattern_it_was_branched_from_has_instead() {
+        plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90));
+        presenter.branch();
+        presenter.editor().remove(Set.of(new Cell(KICK, 4)), null);
+        plant(KICK, Hit.drum(0, 50));
+        presenter.compare(true);
+        assertThat(presenter.preview().orElseThrow().rows().get(KICK)).containsExactlyInAnyOrder(0, 4);
+        presenter.compare(false);
+        assertThat(presenter.preview()).isEmpty();
+    }
+
+    @Test
+    void the_detail_lane_rounds_to_its_grain_and_stays_within_what_a_hit_can_be() {
+        List<DetailScale> scales = DetailScale.of(List.of(Hit.drum(0, 90).withLength(6 * Hit.STEP)), false);
+        DetailScale velocity = DetailScale.titled("velocity", scales).orElseThrow();
+        assertThat(velocity.value(-1)).isEqualTo(1);
+        assertThat(velocity.value(2)).isEqualTo(127);
+        assertThat(velocity.value(velocity.share(96))).isEqualTo(96);
+        assertThat(DetailScale.titled("length", scales).orElseThrow().value(1)).isEqualTo(6 * Hit.STEP);
+        assertThat(DetailScale.titled("timing", scales).orElseThrow().value(0.5)).isZero();
+        assertThat(DetailScale.titled("roll", scales).orElseThrow().value(0)).isEqualTo(1);
+    }
+}
