@@ -38,7 +38,7 @@ export_class_path() { # the jars as packaged; JavaFX goes on the module path
 }
 
 window_options() { # the flags of a window; C1 comes first for a quick start, C2 follows for the audio engine
-  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms40m -Xmx768m -Xss512k -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
+  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms40m -Xmx768m -Xss512k -Dprism.dirtyregioncount=40 -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
 }
 
 archive=$root/desktop/target/sparrow.jsa

@@ -22,6 +22,7 @@ final class RulerPane extends Pane {
     private Theme theme;
     private GridGeometry drawn;
     private Meter drawnMeter;
+    private Drawn shows;
     private double drawnFrom;
 
     RulerPane(Theme theme) {
@@ -46,9 +47,14 @@ final class RulerPane extends Pane {
      * @param view    how many of them are in view
      */
     void redraw(GridGeometry geometry, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double from, double view) {
+        Drawn now = new Drawn(geometry.width(), geometry.pattern().durationUnits(), meter, pointed, step, steps, from, view, theme);
         drawn = geometry;
         drawnMeter = meter;
         drawnFrom = from;
+        if (now.equals(shows)) {
+            return; // most edits change nothing here
+        }
+        shows = now;
         canvas.setWidth(view + GridPane.LABELS);
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), HEIGHT);
@@ -108,8 +114,13 @@ final class RulerPane extends Pane {
         void stretch(long from, long to, boolean more);
     }
 
+    /** Everything that the ruler's picture depends on. */
+    private record Drawn(double width, long duration, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double from, double view, Theme theme) {
+    }
+
     void clear() {
         drawn = null;
+        shows = null;
         canvas.getGraphicsContext2D().clearRect(0, 0, canvas.getWidth(), HEIGHT);
     }
 }
