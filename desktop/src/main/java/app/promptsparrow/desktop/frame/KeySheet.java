@@ -66,7 +66,7 @@ final class KeySheet extends VBox {
         int height = 0;
         for (Map.Entry<String, List<KeyTable.Line>> group : groups.entrySet()) {
             int lines = group.getValue().size() + 2;
-            if (column == null || columns.getChildren().size() < COLUMNS && height + lines / 2 > all / COLUMNS) {
+            if (column == null || columns.getChildren().size() < COLUMNS && height + lines > all * 5 / 4 / COLUMNS) {
                 column = new VBox(12);
                 columns.getChildren().add(column);
                 height = 0;
