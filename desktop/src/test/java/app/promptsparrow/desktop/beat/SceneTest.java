@@ -1,0 +1,196 @@
+package app.promptsparrow.desktop.beat;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Flam;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Project;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+/** The description of the grid's picture, without a window. */
+class SceneTest {
+
+    private static final PatternId FIRST = new PatternId(1);
+    private static final RowId KICK = new RowId(1);
+    private static final RowId HAT = new RowId(4);
+    private static final RowId BASS = new RowId(14);
+    private static final Cell NOWHERE = new Cell(new RowId(9), 0);
+
+    private Project project = Project.untitled();
+
+    private void plant(RowId row, Hit... hits) {
+        project = new Edit.EditHits("x", FIRST, row, Set.of(), List.of(hits)).apply(project);
+    }
+
+    private GridGeometry geometry() {
+        return GridGeometry.of(project, project.pattern(FIRST).orElseThrow(), 824, 32);
+    }
+
+    private GridScene scene(Set<Cell> selection, Cell cursor) {
+        return GridScene.of(project, geometry(), selection, cursor);
+    }
+
+    private GridScene scene() {
+        return scene(Set.of(), NOWHERE);
+    }
+
+    @Test
+    void only_rows_that_look_different_are_drawn_again() {
+        plant(KICK, Hit.drum(0, 96));
+        plant(HAT, Hit.drum(2, 96));
+        GridScene before = scene();
+        assertThat(scene().changedRows(before, Set.of(BASS))).contains(Set.of());
+        plant(HAT, Hit.drum(4, 96));
+        assertThat(scene().changedRows(before, Set.of(BASS))).contains(Set.of(HAT));
+        assertThat(scene(Set.of(new Cell(KICK, 0)), NOWHERE).changedRows(before, Set.of(BASS))).contains(Set.of(KICK, HAT));
+        plant(BASS, Hit.bass(0, 96, 33, 4 * Hit.STEP), Hit.bass(4, 96, 36, Hit.STEP));
+        GridScene apart = scene();
+        plant(BASS, Hit.bass(4, 96, 36, Hit.STEP).withSlide(true));
+        assertThat(scene().changedRows(apart, Set.of(BASS)).orElseThrow()).containsExactly(BASS);
+    }
+
+    @Test
+    void another_ground_is_drawn_as_a_whole() {
+        GridScene before = scene();
+        project = new Edit.SetLength(FIRST, 12).apply(project);
+        assertThat(scene().changedRows(before, Set.of(BASS))).isEmpty();
+        project = new Edit.SetLength(FIRST, 16).apply(project);
+        project = new Edit.SetMeter(new app.promptsparrow.time.Meter(3, 4)).apply(project);
+        assertThat(scene().changedRows(before, Set.of(BASS))).isEmpty();
+    }
+
+    @Test
+    void what_is_not_planted_yet_is_an_outline_and_what_would_go_is_faint() {
+        plant(KICK, Hit.drum(0, 96), Hit.drum(4, 96), Hit.drum(8, 96));
+        plant(HAT, Hit.drum(0, 96));
+        Edit edit = new Edit.EditHits("x", FIRST, KICK, Set.of(4), List.of(Hit.drum(0, 40), Hit.drum(12, 96)));
+        BeatPresenter.Preview preview = BeatPresenter.Preview.of(project, FIRST, edit, Set.of(KICK));
+        GridScene scene = GridScene.of(project, geometry(), Set.of(), NOWHERE, Optional.of(preview), Optional.empty());
+        assertThat(scene.seeds().stream().filter(seed -> seed.row().equals(KICK) && seed.look() == GridScene.Look.OUTLINE)).extracting(GridScene.Seed::step)
+                .containsExactlyInAnyOrder(0, 12);
+        assertThat(scene.seeds().stream().filter(seed -> seed.look() == GridScene.Look.GOING)).extracting(GridScene.Seed::step).containsExactlyInAnyOrder(0, 4);
+        assertThat(scene.seeds().stream().filter(seed -> seed.look() == GridScene.Look.SOLID)).extracting(GridScene.Seed::row).containsExactlyInAnyOrder(KICK, HAT);
+    }
+
+    @Test
+    void an_outline_cannot_be_pressed() {
+        Edit edit = new Edit.EditHits("x", FIRST, KICK, Set.of(), List.of(Hit.drum(4, 96)));
+        GridGeometry geometry = geometry();
+        GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE, Optional.of(BeatPresenter.Preview.of(project, FIRST, edit, Set.of(KICK))), Optional.empty());
+        GridScene.Seed seed = scene.seeds().get(0);
+        assertThat(GridGestures.find(geometry, scene, seed.x(), seed.y() - 5)).isEmpty();
+    }
+
+    @Test
+    void a_guide_marks_every_audible_hit_of_its_row() {
+        plant(KICK, Hit.drum(0, 96), Hit.drum(4, 96), Hit.drum(40, 96));
+        GridScene scene = GridScene.of(project, geometry(), Set.of(), NOWHERE, Optional.empty(), Optional.of(KICK));
+        assertThat(scene.guides()).hasSize(2);
+        assertThat(scene.guides().get(1).x() + scene.guides().get(1).width() / 2).isEqualTo(geometry().x(4 * app.promptsparrow.time.StepValue.SIXTEENTH.units()));
+    }
+
+    @Test
+    void rows_that_are_filtered_out_are_not_drawn() {
+        plant(KICK, Hit.drum(0, 96));
+        plant(HAT, Hit.drum(2, 96));
+        GridGeometry geometry = GridGeometry.of(project, project.pattern(FIRST).orElseThrow(), project.kit().rows().subList(0, 2), 824, 32);
+        GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE);
+        assertThat(scene.seeds()).extracting(GridScene.Seed::row).containsExactly(KICK);
+        assertThat(scene.height()).isEqualTo(64);
+        assertThat(scene.cursor()).as("on a row that is not shown").isEmpty();
+    }
+
+    @Test
+    void a_drums_length_is_drawn_when_it_is_not_one_step_or_the_hit_is_chosen() {
+        plant(KICK, Hit.drum(0, 96), Hit.drum(4, 96).withLength(3 * Hit.STEP));
+        assertThat(scene().lines()).extracting(GridScene.Line::step).containsExactly(4);
+        assertThat(scene(Set.of(new Cell(KICK, 0)), NOWHERE).lines()).extracting(GridScene.Line::step).containsExactly(0, 4);
+        GridScene.Line line = scene().lines().get(0);
+        assertThat(line.x2() - line.x1()).isBetween(3 * 50.0 - 3, 3 * 50.0);
+    }
+
+    @Test
+    void the_parts_of_a_note_are_found_where_they_are_drawn() {
+        plant(BASS, Hit.bass(0, 127, 33, 4 * Hit.STEP));
+        GridGeometry geometry = geometry();
+        GridScene scene = scene();
+        GridScene.Seed seed = scene.seeds().get(0);
+        GridScene.Line line = scene.lines().get(0);
+        Cell note = new Cell(BASS, 0);
+        assertThat(GridGestures.find(geometry, scene, seed.x(), seed.y() - seed.height() + 1)).contains(new GridGestures.Target(note, GridGestures.Part.TIP));
+        assertThat(GridGestures.find(geometry, scene, seed.x(), seed.y())).contains(new GridGestures.Target(note, GridGestures.Part.BODY));
+        assertThat(GridGestures.find(geometry, scene, (line.x1() + line.x2()) / 2, line.y())).contains(new GridGestures.Target(note, GridGestures.Part.BODY));
+        assertThat(GridGestures.find(geometry, scene, line.x2(), line.y())).contains(new GridGestures.Target(note, GridGestures.Part.END));
+        assertThat(GridGestures.find(geometry, scene, line.x2() + 12, line.y())).isEmpty();
+    }
+
+    @Test
+    void a_flam_and_a_roll_keep_their_main_seed_apart_from_the_others() {
+        plant(KICK, Hit.drum(4, 96).withFlam(Flam.USUAL).withRoll(new Roll(4, 2, 50, 0)));
+        List<GridScene.Seed> seeds = scene().seeds();
+        assertThat(seeds).hasSize(5).filteredOn(GridScene.Seed::main).hasSize(1);
+        assertThat(seeds.stream().map(GridScene.Seed::x).sorted().toList()).as("the grace stands before the main seed").first().isNotEqualTo(
+                seeds.stream().filter(GridScene.Seed::main).findFirst().orElseThrow().x());
+        List<Double> roll = seeds.stream().filter(seed -> seed.width() < 11).map(GridScene.Seed::height).toList();
+        assertThat(roll).hasSizeGreaterThan(2);
+    }
+
+    @Test
+    void every_demo_pattern_has_a_seed_for_every_audible_hit() {
+        Project demo = DemoProject.make();
+        for (var slot : demo.filledSlots()) {
+            Pattern pattern = demo.at(slot).orElseThrow();
+            GridScene scene = GridScene.of(demo, GridGeometry.of(demo, pattern, 900, 30), Set.of(), NOWHERE);
+            long audible = pattern.lanes().entrySet().stream().mapToLong(lane -> lane.getValue().hits().stream()
+                    .filter(hit -> hit.step() < pattern.laneSteps(lane.getKey()) && hit.step() * pattern.laneStep(lane.getKey()).units() < pattern.durationUnits()).count()).sum();
+            assertThat(scene.seeds().stream().filter(seed -> seed.main() && seed.look() == GridScene.Look.SOLID).count()).as(pattern.name()).isEqualTo(audible);
+        }
+    }
+
+    // --- the pictures of seeds ---
+
+    @Test
+    void a_seeds_picture_covers_its_shape_and_nothing_beyond() {
+        for (Family family : Family.values()) {
+            float[] covered = SeedShape.of(family, 11, 24).coverage(21, 27, 10.5, 25);
+            double area = 0;
+            for (int y = 0; y < 27; y++) {
+                for (int x = 0; x < 21; x++) {
+                    float here = covered[y * 21 + x];
+                    assertThat(here).as("%s at %d, %d", family, x, y).isBetween(0f, 1.0001f);
+                    area += here;
+                    assertThat(here == 0 || y < 26 && x > 1 && x < 19).as("%s reaches to %d, %d", family, x, y).isTrue();
+                }
+            }
+            assertThat(area).as(family + " fills a good part of its frame").isBetween(11 * 24 * 0.3, 11 * 24 * 0.95);
+        }
+    }
+
+    @Test
+    void families_have_outlines_of_their_own() {
+        List<Family> told = List.of(Family.KICK, Family.CLAP, Family.HAT, Family.CYMBAL, Family.TOM, Family.PERCUSSION, Family.BASS);
+        for (Family a : told) {
+            for (Family b : told) {
+                if (a != b) {
+                    float[] one = SeedShape.of(a, 11, 24).coverage(21, 27, 10.5, 25);
+                    float[] other = SeedShape.of(b, 11, 24).coverage(21, 27, 10.5, 25);
+                    double apart = 0;
+                    for (int i = 0; i < one.length; i++) {
+                        apart += Math.abs(one[i] - other[i]);
+                    }
+                    assertThat(apart).as(a + " and " + b).isGreaterThan(12);
+                }
+            }
+        }
+    }
+}
