@@ -31,19 +31,22 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark) {
         Tempo tempo = file.tempo().orElse(new Tempo(120_000));
         List<long[]> rows = byRow.stream().map(notes -> notes.stream().mapToLong(note -> file.units(note.start())).toArray()).toList();
         NoteGrid roomy = null;
+        // Finer grids swing as sixteenths do; a swing sought on them would bend itself to anything.
+        Swing ofSixteenths = bestSwing(rows, StepValue.SIXTEENTH, file.units(1));
         for (StepValue step : candidates()) {
-            Swing swing = step.isPlain() ? bestSwing(rows, step, file.units(1)) : Swing.STRAIGHT;
+            Swing swing = !step.isPlain() ? Swing.STRAIGHT
+                    : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step);
             if (!fitsOneEach(rows, step, swing)) {
                 continue;
             }
             if (shareWithin(rows, step, swing, tempo) >= SHARE_THAT_FITS) {
                 return new NoteGrid(step, swing, Optional.empty());
             }
-            if (step.equals(StepValue.SIXTEENTH) || roomy == null) {
-                roomy = new NoteGrid(step, Swing.STRAIGHT, Optional.of("no grid fits well; " + step + " is taken and the rest becomes timing"));
+            if (roomy == null || step.isPlain() && !roomy.step.isPlain()) { // of those with room for every note the longest plain one
+                roomy = new NoteGrid(step, swing, Optional.of("no grid fits well; " + step + " is taken and the rest becomes timing"));
             }
         }
-        return roomy != null ? roomy : new NoteGrid(StepValue.plain(64), Swing.STRAIGHT,
+        return roomy != null ? roomy : new NoteGrid(StepValue.plain(64), ofSixteenths,
                 Optional.of("no grid has a step for every note; 1/64 is taken"));
     }
 
@@ -67,7 +70,7 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark) {
     }
 
     private static Swing bestSwing(List<long[]> rows, StepValue step, long tickUnits) {
-        long[] all = rows.stream().flatMapToLong(Arrays::stream).limit(MOST_FOR_SWING).toArray();
+        long[] all = some(rows);
         double straight = off(all, step, Swing.STRAIGHT);
         Swing best = Swing.STRAIGHT;
         double least = straight * (1 - WORTH);
@@ -92,6 +95,16 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark) {
             }
         }
         return best;
+    }
+
+    /** A swing if it is worth having on a grid, else none. */
+    private static Swing betterOf(Swing swing, List<long[]> rows, StepValue step) {
+        long[] all = some(rows);
+        return off(all, step, swing) < off(all, step, Swing.STRAIGHT) * (1 - WORTH) ? swing : Swing.STRAIGHT;
+    }
+
+    private static long[] some(List<long[]> rows) {
+        return rows.stream().flatMapToLong(Arrays::stream).limit(MOST_FOR_SWING).toArray();
     }
 
     private static double off(long[] starts, StepValue step, Swing swing) {

@@ -116,6 +116,7 @@ class MidiImportTest {
         assertThat(again("swing 57 %\nClosed hat |xxxx|xxxx|xxxx|xxxx|").sentence()).contains("steps of 1/16, swing 57 %");
         assertThat(again("swing 66.7 %\nClosed hat |xxxx|xxxx|\nKick |x---|x---|").sentence()).contains("steps of 1/16, swing 66.7 %");
         assertThat(again("step 1/8t\nClosed hat |xxxxxx|").sentence()).contains("steps of 1/8t");
+        assertThat(again("swing 57 %\nClosed hat |xxxx|xx3x|xxxx|xxxx|").sentence()).as("a roll does not spoil the swing").contains("swing 57 %");
         assertThat(again("step 1/32\nClosed hat |xxxx----|").sentence()).contains("steps of 1/32");
     }
 
