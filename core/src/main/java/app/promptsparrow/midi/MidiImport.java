@@ -78,7 +78,7 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<St
                 int length = (int) (count == 1 ? wholeSteps : Math.min(patternSteps, wholeSteps - i * patternSteps));
                 patterns.add(pattern(i, count == 1 ? name : name + " " + (i + 1), length, i * patternSteps * stepUnits, i + 1 == count, grid));
             }
-            tell(lost, "%d %s no free step and %s left out", "note has", "notes have");
+            tell(lost, "%d %s no place and %s left out", "note has", "notes have");
             tell(moved, "%d %s beyond half a step from the grid and %s moved to it", "note lies", "notes lie");
             if (file.moreTempi()) {
                 remarks.add("the tempo changes later on; only the first is taken");

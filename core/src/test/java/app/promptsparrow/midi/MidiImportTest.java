@@ -188,6 +188,64 @@ class MidiImportTest {
         refused(Arrays.copyOf(out.toByteArray(), 30), "RIFF wrapper");
     }
 
+    /** A file of type 0 with one track of raw events. */
+    private static byte[] file(int division, int... events) {
+        ByteBuffer out = ByteBuffer.allocate(14 + 8 + events.length + 4);
+        out.putInt(0x4D546864).putInt(6).putShort((short) 0).putShort((short) 1).putShort((short) division);
+        out.putInt(0x4D54726B).putInt(events.length + 4);
+        for (int event : events) {
+            out.put((byte) event);
+        }
+        return out.put(new byte[] {0, (byte) 0xFF, 0x2F, 0}).array();
+    }
+
+    @Test
+    void smpte_time_is_read_as_seconds() throws Exception {
+        // 25 frames a second of 40 ticks: 1,000 ticks a second; a quarter is half a second without a tempo
+        MidiFile read = MidiFile.read(file(0xE728, 0, 0x99, 36, 100, 0x83, 0x74, 0x89, 36, 0));
+        assertThat(read.notes()).containsExactly(new MidiNote(0, 500, 10, 36, 100));
+        assertThat(read.units(500)).isEqualTo(app.promptsparrow.time.GridTime.QUARTER);
+        MidiFile ntsc = MidiFile.read(file(0xE328, 0, 0x99, 36, 100, 0x83, 0x74, 0x89, 36, 0));
+        assertThat(ntsc.units(1_200_000)).isBetween((long) (2_002 * app.promptsparrow.time.GridTime.QUARTER) - 1, (long) (2_002 * app.promptsparrow.time.GridTime.QUARTER) + 1);
+    }
+
+    @Test
+    void running_status_silent_ends_overlaps_and_notes_without_an_end_are_understood() throws Exception {
+        MidiFile read = MidiFile.read(file(480, 0, 0x99, 36, 100, 10, 36, 0, 10, 38, 90, 10, 38, 80, 10, 38, 0, 10, 38, 0, 10, 42, 70, 20, 0x89, 50, 0));
+        assertThat(read.notes()).containsExactly(new MidiNote(0, 10, 10, 36, 100), new MidiNote(20, 40, 10, 38, 90), new MidiNote(30, 50, 10, 38, 80),
+                new MidiNote(60, 80, 10, 42, 70));
+    }
+
+    @Test
+    void the_first_tempo_and_meter_are_taken_and_changes_are_told() throws Exception {
+        byte[] bytes = file(480, 0, 0xFF, 0x51, 3, 0x07, 0xA1, 0x20, 0, 0xFF, 0x58, 4, 6, 3, 24, 8, 0, 0x99, 36, 100, 0x83, 0x60, 0x89, 36, 0,
+                0, 0xFF, 0x51, 3, 0x01, 0, 0, 0, 0xFF, 0x58, 4, 3, 2, 24, 8);
+        ImportPlan plan = ImportPlan.ofMidi(Files.write(folder.resolve("c.mid"), bytes), Optional.empty());
+        assertThat(plan.project().tempo().milliBpm()).isEqualTo(120_000);
+        assertThat(plan.project().meter().text()).isEqualTo("6/8");
+        assertThat(plan.sentence()).contains("the tempo changes later on").contains("the meter changes later on");
+    }
+
+    @Test
+    void a_tempo_that_no_project_can_have_is_left_out() throws Exception {
+        byte[] bytes = file(480, 0, 0xFF, 0x51, 3, 0, 0, 0, 0, 0x99, 36, 100, 0x83, 0x60, 0x89, 36, 0);
+        assertThat(MidiFile.read(bytes).tempo()).isEmpty();
+        assertThat(ImportPlan.ofMidi(Files.write(folder.resolve("t.mid"), bytes), Optional.empty()).project().tempo().milliBpm()).isEqualTo(92_000);
+    }
+
+    @Test
+    void a_full_kit_leaves_out_what_it_has_no_row_for_and_says_so() throws Exception {
+        java.util.List<app.promptsparrow.kit.Row> rows = new java.util.ArrayList<>();
+        for (int i = 1; i <= 48; i++) {
+            rows.add(app.promptsparrow.kit.Row.drum(i, "Row " + i, app.promptsparrow.kit.Family.TOM, 60 + i, BuiltInKits.deckhand().rows().get(0).layers().get(0).recipe()));
+        }
+        var full = new app.promptsparrow.kit.Kit("Full", rows, BuiltInKits.deckhand().reverb());
+        byte[] bytes = file(480, 0, 0x99, 61, 100, 0x83, 0x60, 0x89, 61, 0, 0, 0x99, 36, 100, 0x83, 0x60, 0x89, 36, 0);
+        ImportPlan plan = ImportPlan.ofMidi(Files.write(folder.resolve("f.mid"), bytes), Optional.of(full));
+        assertThat(plan.sentence()).contains("the kit has no room for 'Kick'").contains("1 note has no place");
+        assertThat(plan.project().at(FIRST).orElseThrow().lanes()).hasSize(1);
+    }
+
     @Test
     void damage_anywhere_is_refused_in_one_sentence_or_read() throws Exception {
         Project demo = DemoProject.make();
