@@ -176,6 +176,7 @@ public final class BeatPresenter {
     public void putCursor(RowId to, int step) {
         row = to;
         cursor = Math.max(0, Math.min(step, lastStep(to)));
+        clipboard.cursorMoved();
         tell();
     }
 
@@ -188,7 +189,6 @@ public final class BeatPresenter {
         int index = Math.max(0, Math.min(all.size() - 1, all.indexOf(row()) + rows));
         message = "";
         putCursor(all.get(index).id(), cursor + steps);
-        clipboard.cursorMoved();
     }
 
     public void setTouch(int velocity) {

@@ -30,8 +30,9 @@ import javafx.scene.layout.VBox;
 final class DetailPane extends HBox {
 
     static final double HEIGHT = 76;
-    private static final double TOP = 6;
-    private static final double DEEP = HEIGHT - 12;
+    static final double TOP = 6;
+    /** From the highest value down to the lowest. */
+    static final double DEEP = HEIGHT - 12;
 
     private final BeatPresenter presenter;
     private final Label name = new Label();

@@ -138,10 +138,10 @@ public final class HitClipboard {
         return shown != null;
     }
 
-    /** Moves the outline with the cursor. */
+    /** Moves the outline with the cursor; the next paste begins there too. */
     void cursorMoved() {
+        nextUnits = -1;
         if (shown != null) {
-            nextUnits = -1;
             show();
         }
     }

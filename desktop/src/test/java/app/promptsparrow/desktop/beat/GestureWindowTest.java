@@ -310,7 +310,7 @@ class GestureWindowTest extends RealWindow {
         settle();
         DetailPane detail = robot.lookup("#detail").queryAs(DetailPane.class);
         java.util.function.BiFunction<Integer, Double, Point2D> place = (step, share) ->
-                new Point2D(at(robot, KICK, step).getX(), detail.localToScreen(0, 6 + (1 - share) * 54).getY());
+                new Point2D(at(robot, KICK, step).getX(), detail.localToScreen(0, DetailPane.TOP + (1 - share) * DetailPane.DEEP).getY());
         robot.press(KeyCode.SHIFT);
         drag(robot, place.apply(0, 0.25), place.apply(12, 1.0));
         robot.release(KeyCode.SHIFT);
