@@ -3,6 +3,7 @@ package app.promptsparrow.midi;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.promptsparrow.Generated;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.Choice;
@@ -19,6 +20,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Random;
 import java.util.stream.IntStream;
 import javax.sound.midi.MetaMessage;
 import javax.sound.midi.MidiEvent;
@@ -163,6 +165,25 @@ class MidiExportTest {
         Project demo = DemoProject.make();
         assertThatThrownBy(() -> MidiExport.write(demo, app.promptsparrow.score.Score.endless(app.promptsparrow.score.PatternScore.compile(demo,
                 demo.at(DemoProject.FIRST_SHOWN).orElseThrow(), java.util.Optional.empty())), MidiOptions.USUAL, null)).hasMessageContaining("needs an end");
+    }
+
+    @Test
+    void whatever_the_pattern_every_note_has_one_end_none_overlaps_and_tracks_end_with_the_last_pass() throws Exception {
+        Random random = new Random(52);
+        for (int round = 0; round < Generated.rounds(40); round++) {
+            Project project = Generated.project(random);
+            MidiOptions options = new MidiOptions(random.nextInt(2), 96 + random.nextInt(865), random.nextInt(3), random.nextBoolean(), true);
+            int passes = 1 + random.nextInt(3);
+            byte[] bytes = export(project, passes, options).bytes();
+            List<Note> notes = notes(bytes); // checks ends and overlaps on the way
+            var pattern = project.at(new SlotRef(0, 0)).orElseThrow();
+            long leadIn = options.leadInBars() * project.meterOf(pattern).barUnits();
+            long end = app.promptsparrow.time.GridTime.toTick(passes * pattern.durationUnits() + leadIn, options.ppq());
+            for (Track track : MidiSystem.getSequence(new ByteArrayInputStream(bytes)).getTracks()) {
+                assertThat(track.ticks()).as("round %d", round).isEqualTo(end);
+            }
+            assertThat(notes).allMatch(note -> note.start() >= 0 && note.end() > note.start() && note.end() <= end);
+        }
     }
 
     @Test
