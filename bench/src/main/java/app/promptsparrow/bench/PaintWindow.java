@@ -28,7 +28,7 @@ import javafx.stage.Stage;
  */
 public final class PaintWindow extends Application {
 
-    private static final int WARM_PULSES = 240;
+    private static final int WARM_PULSES = 1_200;
     private static final int PULSES = 600;
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor();
@@ -52,7 +52,7 @@ public final class PaintWindow extends Application {
         view.focusGrid();
         Node grid = view.lookup("#grid");
         if (scrolls) {
-            view.presenter().setFilter(app.promptsparrow.desktop.beat.BeatPresenter.RowFilter.ALL);
+            view.presenter().rowsInView().setFilter(app.promptsparrow.desktop.beat.RowsInView.Filter.ALL);
             ((javafx.scene.control.ButtonBase) view.lookup("#zoom")).fire();
         }
         new AnimationTimer() {
@@ -81,7 +81,7 @@ public final class PaintWindow extends Application {
     private static void act(Node grid, boolean scrolls, int turn) {
         long begun = System.nanoTime();
         if (scrolls) {
-            double by = turn / 100 % 2 == 0 ? -9 : 9;
+            double by = turn / 33 % 2 == 0 ? -9 : 9; // there and back without standing at an end
             Event.fireEvent(grid, new ScrollEvent(ScrollEvent.SCROLL, 400, 300, 400, 300, false, false, false, false, false, false,
                     by, 0, by, 0, ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
         } else {

@@ -87,7 +87,7 @@ public final class Screenshots {
 
         private void plan() {
             shots.add(new Shot("beat-dusk", 1_280, 800, () -> {
-                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
                 view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 8);
                 view.presenter().editor().plantAtCursor();
                 view.presenter().playOrStop();
@@ -99,25 +99,25 @@ public final class Screenshots {
             }));
             shots.add(new Shot("beat-chart", 1_280, 800, () -> {
                 type("#prompt", "");
-                view.presenter().chooseSlot(new SlotRef(1, 2), true);
+                view.presenter().slots().choose(new SlotRef(1, 2), true);
                 key(KeyCode.C);
             }));
             shots.add(new Shot("beat-roll", 1_280, 800, () -> {
                 key(KeyCode.C);
-                view.presenter().chooseSlot(new SlotRef(1, 4), true);
+                view.presenter().slots().choose(new SlotRef(1, 4), true);
                 var hat = store.project().kit().rowNamed("Snare").orElseThrow().id();
                 view.presenter().putCursor(hat, 28);
                 view.presenter().editor().plantAtCursor();
                 view.presenter().putCursor(hat, 28);
             }));
             shots.add(new Shot("beat-detail", 1_280, 800, () -> {
-                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
                 view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 0);
                 view.presenter().selectNothing();
                 press("#detail-choice");
             }));
             shots.add(new Shot("beat-tools", 1_280, 800, () -> {
-                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#detail-choice");
                 view.presenter().selectAll(true);
                 key(KeyCode.EQUALS);
@@ -132,11 +132,11 @@ public final class Screenshots {
                 key(KeyCode.MINUS);
                 press("#tab-pattern");
             }));
-            shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().chooseSlot(new SlotRef(0, 1), true)));
-            shots.add(new Shot("beat-small", 1_024, 640, () -> view.presenter().chooseSlot(new SlotRef(1, 4), true)));
+            shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().slots().choose(new SlotRef(0, 1), true)));
+            shots.add(new Shot("beat-small", 1_024, 640, () -> view.presenter().slots().choose(new SlotRef(1, 4), true)));
             shots.add(new Shot("beat-dawn", 1_280, 800, () -> {
                 press("#tab-row");
-                view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#theme");
             }));
             shots.add(new Shot("keys", 1_280, 800, () -> {

@@ -67,6 +67,11 @@ public record Key(int root, Scale scale) {
         return (scale.mask >> Math.floorMod(note - root, 12) & 1) != 0;
     }
 
+    /** How many notes of the scale an octave has. */
+    public int notesAnOctave() {
+        return Integer.bitCount(scale.mask);
+    }
+
     /** The note so many notes of the scale higher (or lower) than a note, within 0 to 127. */
     public int higher(int note, int degrees) {
         int at = note;

@@ -85,7 +85,7 @@ public final class SparrowApp extends Application {
         stage.show();
         view.focusGrid();
         if (demo) {
-            view.presenter().chooseSlot(DemoProject.FIRST_SHOWN, true);
+            view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
         }
         keepJournal(store, view);
         tellWhenUsable(view);

@@ -1,23 +1,16 @@
 package app.promptsparrow.desktop.beat;
 
-import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.store.ProjectStore;
-import app.promptsparrow.engine.Switch;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
-import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
-import app.promptsparrow.time.Count;
-import app.promptsparrow.time.Meter;
-import app.promptsparrow.time.StepValue;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -50,11 +43,13 @@ public final class BeatPresenter {
     private final ToolBox tools = new ToolBox(this);
     private final PlayKeys playKeys = new PlayKeys(this);
     private final PatternEditor patterns = new PatternEditor(this);
+    private final LaneSender sender = new LaneSender(this);
     private final HitClipboard clipboard = new HitClipboard(this);
     private Optional<Preview> preview = Optional.empty();
-    private RowFilter filter = RowFilter.ALL;
-    private final Set<RowId> pinned = new java.util.HashSet<>();
-    private Optional<RowId> guide = Optional.empty();
+    private final RowsInView rowsInView = new RowsInView(this);
+    private final Comparison comparison = new Comparison(this);
+    private final SlotChooser slots = new SlotChooser(this);
+    private final Describer describer = new Describer(this);
 
     public BeatPresenter(ProjectStore store, Player player) {
         this.store = store;
@@ -73,8 +68,8 @@ public final class BeatPresenter {
         strides.clear();
         editor.forget();
         clipboard.drop();
-        pinned.clear();
-        guide = Optional.empty();
+        rowsInView.forget();
+        comparison.forget();
         preview = Optional.empty();
         message = "";
     }
@@ -167,6 +162,33 @@ public final class BeatPresenter {
 
     // --- choosing ---
 
+    /** What can be asked of banks and slots. */
+    public SlotChooser slots() {
+        return slots;
+    }
+
+    /** Which rows and notes are shown. */
+    public RowsInView rowsInView() {
+        return rowsInView;
+    }
+
+    /** Another pattern, seen over the shown one. */
+    public Comparison comparison() {
+        return comparison;
+    }
+
+    /** Shows a slot. */
+    void show(SlotRef slot) {
+        willShow(slot);
+        selection = Set.of();
+        projectChanged();
+    }
+
+    /** The next change of the project is about another slot, which is shown from then on. */
+    void willShow(SlotRef slot) {
+        shown = slot;
+    }
+
     public void chooseRow(RowId to) {
         row = to;
         tell();
@@ -185,7 +207,7 @@ public final class BeatPresenter {
     }
 
     public void moveCursor(int rows, int steps) {
-        List<Row> all = shownRows();
+        List<Row> all = rowsInView.rows();
         int index = Math.max(0, Math.min(all.size() - 1, all.indexOf(row()) + rows));
         message = "";
         putCursor(all.get(index).id(), cursor + steps);
@@ -208,171 +230,6 @@ public final class BeatPresenter {
 
     public void selectNothing() {
         select(Set.of());
-    }
-
-    // --- what of it is in view ---
-
-    /** Which rows are shown. */
-    public enum RowFilter { ALL, WITH_HITS, BASS }
-
-    public RowFilter filter() {
-        return filter;
-    }
-
-    public void setFilter(RowFilter to) {
-        filter = to;
-        tell();
-    }
-
-    /** Whether a row is shown whatever the filter says. */
-    boolean isPinned(RowId of) {
-        return pinned.contains(of);
-    }
-
-    void setPinned(RowId of, boolean to) {
-        if (to ? pinned.add(of) : pinned.remove(of)) {
-            tell();
-        }
-    }
-
-    /** The rows that are shown, in order; all of them if the filter would leave none. */
-    public List<Row> shownRows() {
-        List<Row> all = project().kit().rows();
-        Set<RowId> kept = new java.util.HashSet<>(pinned);
-        for (int i = 0; i < all.size(); i++) {
-            Row here = all.get(i);
-            boolean hits = !lane(here.id()).hits().isEmpty();
-            boolean bass = here.isBass() || here.family() == app.promptsparrow.kit.Family.KICK
-                    || i > 0 && all.get(i - 1).isBass() || i + 1 < all.size() && all.get(i + 1).isBass();
-            if (filter == RowFilter.ALL || filter == RowFilter.WITH_HITS && (hits || here.id().equals(row)) || filter == RowFilter.BASS && bass) {
-                kept.add(here.id());
-            }
-        }
-        List<Row> rows = all.stream().filter(here -> kept.contains(here.id())).toList();
-        return rows.isEmpty() ? all : rows;
-    }
-
-    /** How many rows with hits the filter hides. */
-    long hiddenWithHits() {
-        List<Row> rows = shownRows();
-        return project().kit().rows().stream().filter(here -> !rows.contains(here) && !lane(here.id()).hits().isEmpty()).count();
-    }
-
-    /** The row whose hits are marked through all rows. */
-    Optional<RowId> guide() {
-        return guide;
-    }
-
-    /** Marks the chosen row's hits through all rows, or no row's. */
-    public void toggleGuide() {
-        guide = guide.equals(Optional.of(row)) ? Optional.empty() : Optional.of(row);
-        say(guide.map(of -> rowName(of) + " guides: its hits are marked through all rows").orElse("no row guides"));
-    }
-
-    /** Shows over this pattern what the one it was compared with has instead, while held. */
-    void compare(boolean on) {
-        Optional<Pattern> here = pattern();
-        Optional<Pattern> other = here.flatMap(this::comparable);
-        if (!on || other.isEmpty()) {
-            if (on) {
-                say("there is no other pattern in this bank to compare with");
-            }
-            showPreview(Optional.empty());
-            return;
-        }
-        Map<RowId, List<Hit>> lanes = new HashMap<>();
-        Set<RowId> rows = new LinkedHashSet<>(here.get().lanes().keySet());
-        rows.addAll(other.get().lanes().keySet());
-        rows.forEach(of -> lanes.put(of, other.get().lane(of).hits()));
-        showPreview(Optional.of(Preview.of(project(), here.get().id(), new Edit.SetHits("Compare", here.get().id(), lanes), rows)));
-        say("in outline: what " + other.get().name() + " has instead");
-    }
-
-    /** What a pattern is compared with: where it was branched from, else the one before it in its bank. */
-    Optional<Pattern> comparable(Pattern here) {
-        List<Pattern> bank = project().banks().get(shown.bank()).patterns();
-        int index = bank.indexOf(here);
-        return here.branchedFrom().flatMap(project()::pattern)
-                .or(() -> bank.size() < 2 ? Optional.empty() : Optional.of(bank.get((index + bank.size() - 1) % bank.size())));
-    }
-
-    // --- slots ---
-
-    /**
-     * Shows a slot; while music plays its pattern is also queued, unless {@code onlyShow}. An empty slot gets a new
-     * pattern in the shape of the shown one.
-     */
-    public void chooseSlot(SlotRef slot, boolean onlyShow) {
-        if (project().at(slot).isEmpty()) {
-            String name = "Pattern " + project().freshPatternId().value();
-            Pattern fresh = Pattern.empty(project().freshPatternId(), name, pattern().map(Pattern::length).orElse(16));
-            Pattern shaped = pattern().map(p -> fresh.withStep(p.step()).withMeter(p.meter())).orElse(fresh);
-            shown = slot;
-            store.apply(new Edit.FillSlot("New pattern in slot " + Bank.slotKey(slot.slot()), slot, Optional.of(shaped)));
-        } else {
-            shown = slot;
-            selection = Set.of();
-            projectChanged();
-        }
-        Player.Now now = player.now();
-        if (!now.playing() || onlyShow) {
-            return;
-        }
-        PatternId id = pattern().orElseThrow().id();
-        if (id.equals(now.pattern())) {
-            player.unqueue();
-        } else {
-            player.queue(id, Switch.PASS_END);
-        }
-    }
-
-    public void chooseBank(int bank) {
-        shown = new SlotRef(bank, project().banks().get(bank).slots().stream().filter(Optional::isPresent).findFirst()
-                .map(first -> project().banks().get(bank).slots().indexOf(first)).orElse(0));
-        selection = Set.of();
-        projectChanged();
-    }
-
-    public void addBank() {
-        int index = project().banks().size();
-        if (index < Project.MAX_BANKS) {
-            store.apply(new Edit.AddBank("Bank " + (index + 1)));
-            chooseBank(index);
-        }
-    }
-
-    /** Copies the shown pattern into the next free slot of its bank and goes on there at the same place. */
-    public void branch() {
-        if (pattern().isEmpty()) {
-            return;
-        }
-        Bank bank = project().banks().get(shown.bank());
-        for (int i = 1; i < Bank.SLOTS; i++) {
-            SlotRef free = new SlotRef(shown.bank(), (shown.slot() + i) % Bank.SLOTS);
-            if (bank.at(free.slot()).isEmpty()) {
-                Pattern from = pattern().orElseThrow();
-                Pattern copy = from.branch(project().freshPatternId(), branchName(from.name(), bank));
-                boolean wasPlaying = player.now().playing() && from.id().equals(player.now().pattern());
-                shown = free;
-                store.apply(new Edit.FillSlot("Branch " + from.name(), free, Optional.of(copy)));
-                if (wasPlaying) {
-                    player.queue(copy.id(), Switch.SAME_PLACE);
-                }
-                say("branched to slot " + Bank.slotKey(free.slot()) + ": " + copy.name());
-                return;
-            }
-        }
-        say("all ten slots of this bank are full; add a bank or clear a slot");
-    }
-
-    private static String branchName(String from, Bank bank) {
-        String base = from.replaceAll(" \\d+$", "");
-        for (int number = 2;; number++) {
-            String name = base + " " + number;
-            if (bank.patterns().stream().noneMatch(p -> p.name().equals(name))) {
-                return name.length() > Row.MAX_NAME ? name.substring(name.length() - Row.MAX_NAME) : name;
-            }
-        }
     }
 
     // --- playing ---
@@ -405,21 +262,9 @@ public final class BeatPresenter {
         if (clipboard.isShowing()) {
             clipboard.plant();
         } else if (pattern().isEmpty()) {
-            chooseSlot(shown, true);
+            slots.choose(shown, true);
         } else {
             editor.plantAtCursor();
-        }
-    }
-
-    /** Shows the pattern that plays, if another one is shown. */
-    public void showPlaying() {
-        Player.Now now = player.now();
-        if (now.playing()) {
-            project().slotOf(now.pattern()).ifPresent(slot -> {
-                shown = slot;
-                selection = Set.of();
-                projectChanged();
-            });
         }
     }
 
@@ -441,6 +286,21 @@ public final class BeatPresenter {
     /** Strikes the row as its next hit would sound. */
     public void audition(RowId which, int velocity) {
         project().kit().row(which).ifPresent(r -> player.audition(which, velocity, r.isBass() ? editor.bassNote(which) * 100 : 0));
+    }
+
+    /** Strikes what is under the cursor: the hit as it sounds, or the row as its next hit would. */
+    public void hearCursor() {
+        Optional<Hit> hit = hitAt(new Cell(row, cursor));
+        int pitch = hit.map(Hit::pitch).orElse(row().isBass() ? editor.bassNote(row) : 0);
+        player.audition(row, hit.map(Hit::velocity).orElse(touch), row().isBass() ? pitch * 100 : pitch);
+    }
+
+    public void toggleMuted() {
+        apply(new Edit.SetMuted(row, !row().muted()));
+    }
+
+    public void toggleSoloed() {
+        apply(new Edit.SetSoloed(row, !row().soloed()));
     }
 
     /** Strikes a hit as it sounds, unless it is about to be heard anyway. */
@@ -480,6 +340,11 @@ public final class BeatPresenter {
     /** Strikes a bass row with a note. */
     void auditionNote(RowId which, int note) {
         player.audition(which, touch, note * 100);
+    }
+
+    /** What goes to other rows and patterns. */
+    public LaneSender sender() {
+        return sender;
     }
 
     public HitClipboard clipboard() {
@@ -561,32 +426,7 @@ public final class BeatPresenter {
     }
 
     String describe(Cell cell) {
-        if (pattern().isEmpty()) {
-            return "empty slot: press it to make a pattern";
-        }
-        Pattern p = pattern().get();
-        StepValue step = p.laneStep(cell.row());
-        Meter meter = project().meterOf(p);
-        long inBar = cell.step() * step.units() % meter.barUnits();
-        String count = Count.spoken(inBar, meter, step.feel() == StepValue.Feel.TRIPLET);
-        String hit = hitAt(cell).map(h -> describe(cell, h)).orElse("empty");
-        return rowName(cell.row()) + " · step " + (cell.step() + 1) + " · beat " + count + " · " + hit;
-    }
-
-    private String describe(Cell cell, Hit hit) {
-        StringBuilder text = new StringBuilder("velocity " + hit.velocity());
-        if (project().kit().row(cell.row()).orElseThrow().isBass()) {
-            text.append(" · ").append(NoteNames.of(hit.pitch()));
-        }
-        if (hit.length() != Hit.STEP) {
-            text.append(" · ").append(ValueField.text(hit.length() / (double) Hit.STEP)).append(" steps long");
-        }
-        if (hit.timing() != 0) {
-            text.append(" · ").append(ValueField.text(Math.abs(hit.timing()) / 1000.0)).append(hit.timing() < 0 ? " % early" : " % late");
-        }
-        hit.roll().ifPresent(roll -> text.append(" · roll of ").append(roll.count()));
-        hit.flam().ifPresent(flam -> text.append(" · flam"));
-        return text.append(hit.slide() ? " · slide" : "").toString();
+        return describer.cell(cell);
     }
 
     /**

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
@@ -51,8 +52,8 @@ public final class BeatView extends BorderPane {
     private boolean revealCursor;
     private int lastCursor = -1;
     private ChartPane chart;
-    private final ScrollPane headScroll = new ScrollPane();
-    private final ScrollPane gridScroll = new ScrollPane();
+    private final ScrollPane headScroll = new DirectScroll();
+    private final ScrollPane gridScroll = new DirectScroll();
     private Optional<Cell> pointed = Optional.empty();
     private Consumer<Optional<String>> pointing = text -> { };
     private boolean dirty = true;
@@ -155,20 +156,6 @@ public final class BeatView extends BorderPane {
         return grid.stepsInView() == 0 ? "fit" : grid.stepsInView() + " steps";
     }
 
-    /** All rows, only those with hits, only the bass and its neighbours. */
-    public void nextFilter() {
-        BeatPresenter.RowFilter[] all = BeatPresenter.RowFilter.values();
-        presenter.setFilter(all[(presenter.filter().ordinal() + 1) % all.length]);
-    }
-
-    private static String filterText(BeatPresenter.RowFilter filter) {
-        return switch (filter) {
-            case ALL -> "all rows";
-            case WITH_HITS -> "rows with hits";
-            case BASS -> "bass and neighbours";
-        };
-    }
-
     private void setTall(boolean to) {
         grid.setExtraHeight(to ? 14 : 0);
         dirty = true;
@@ -178,7 +165,7 @@ public final class BeatView extends BorderPane {
     private HBox titleLine() {
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        filterChoice.setOnAction(event -> nextFilter());
+        filterChoice.setOnAction(event -> presenter.rowsInView().nextFilter());
         filterChoice.setId("filter");
         Tips.on(filterChoice, "Which rows are shown (W)");
         zoomChoice.setOnAction(event -> {
@@ -199,7 +186,7 @@ public final class BeatView extends BorderPane {
         Tips.on(followChoice, "Keep the playhead in view");
         playing.setId("playing-note");
         playing.getStyleClass().addAll("button", "now-note");
-        playing.setOnAction(event -> presenter.showPlaying());
+        playing.setOnAction(event -> presenter.slots().showPlaying());
         playing.setVisible(false);
         for (ButtonBase choice : List.of(filterChoice, zoomChoice, tallChoice, detailChoice, followChoice, playing)) {
             choice.setFocusTraversable(false);
@@ -246,7 +233,7 @@ public final class BeatView extends BorderPane {
     public boolean holdKey(KeyCode code, boolean held) {
         if (code == KeyCode.X && held != comparing) {
             comparing = held;
-            presenter.compare(held);
+            presenter.comparison().show(held);
         }
         return grid.holdKey(code, held);
     }
@@ -278,6 +265,46 @@ public final class BeatView extends BorderPane {
         }
     }
 
+    /** Shows a page of the inspector, 0 to 3, and gives the keyboard to it. */
+    public void focusPage(int page) {
+        if (getRight() != inspector) {
+            setRight(inspector);
+        }
+        inspector.focus(page);
+        dirty = true;
+    }
+
+    /** Higher rows, or as at first. */
+    public void toggleTall() {
+        tallChoice.fire();
+    }
+
+    /** Keeps the playhead in view, or not. */
+    public void toggleFollow() {
+        followChoice.fire();
+        presenter.tell(followChoice.isSelected() ? "the view follows the playhead" : "the view stays where it is");
+    }
+
+    /** Shows the detail lane's next property. */
+    public void nextDetail() {
+        if (!detail.isVisible()) {
+            toggleDetail();
+        } else {
+            detail.next();
+        }
+        dirty = true;
+    }
+
+    /** Opens the menu of what can be done at the cursor. */
+    public void openMenu() {
+        grid.openMenuAtCursor();
+    }
+
+    /** Whether the keys belong to the grid. */
+    public boolean hasFocus() {
+        return grid.isFocused();
+    }
+
     public void focusGrid() {
         grid.requestFocus();
     }
@@ -295,7 +322,7 @@ public final class BeatView extends BorderPane {
                 }
             });
         }
-        filterChoice.setText(filterText(presenter.filter()));
+        filterChoice.setText(presenter.rowsInView().filter().title());
         heads.update(grid.geometry());
         if (getRight() == inspector) {
             inspector.update();
@@ -327,7 +354,7 @@ public final class BeatView extends BorderPane {
 
     /** Another part is in view: nothing has changed but where things are. */
     private void updateScroll() {
-        grid.paint();
+        grid.showScrolled();
         drawRuler();
         overview.frame(grid.scrollX(), grid.view());
         drawDetail();
@@ -337,7 +364,7 @@ public final class BeatView extends BorderPane {
         Meter meter = presenter.project().meterOf(pattern);
         String text = pattern.length() + " steps of " + pattern.step() + " · " + app.promptsparrow.pattern.LineUp.text(pattern.durationUnits(), meter);
         String lineUp = PatternPage.lineUpText(pattern, meter);
-        long hidden = presenter.hiddenWithHits();
+        long hidden = presenter.rowsInView().hiddenWithHits();
         if (hidden > 0) {
             text += " · " + hidden + (hidden == 1 ? " row" : " rows") + " with hits hidden";
         }

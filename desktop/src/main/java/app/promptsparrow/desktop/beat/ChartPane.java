@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartWriter;
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.theme.Theme;
 import java.util.Optional;
 import javafx.scene.control.Label;
@@ -65,13 +66,13 @@ final class ChartPane extends VBox {
         if (writing || presenter.pattern().isEmpty()) {
             return;
         }
-        answer.getStyleClass().remove("warn");
+        Styles.toggle(answer, "warn", false);
         try {
             presenter.patterns().takeChart(text.getText(), gesture);
             answer.setText("");
         } catch (ChartException | IllegalArgumentException wrong) {
             answer.setText(wrong.getMessage());
-            answer.getStyleClass().add("warn");
+            Styles.toggle(answer, "warn", true);
         }
     }
 
@@ -88,7 +89,7 @@ final class ChartPane extends VBox {
         }
         writing = false;
         text.setDisable(chart.isEmpty());
-        answer.getStyleClass().remove("warn");
+        Styles.toggle(answer, "warn", false);
         answer.setText(chart.filter(c -> !c.leftUnsaid().isEmpty()).map(c -> "A chart cannot say: " + String.join("; ", c.leftUnsaid())
                 + ". It stays on rows that you leave as they are.").orElse(""));
     }

@@ -86,6 +86,13 @@ final class DetailPane extends HBox {
         theme = to;
     }
 
+    /** Shows the next property. */
+    void next() {
+        List<String> titles = DetailScale.of(List.of(), false).stream().map(DetailScale::title).toList();
+        shown = titles.get((titles.indexOf(shown) + 1) % titles.size());
+        presenter.tell("detail lane: " + shown);
+    }
+
     // --- drawing with the mouse ---
 
     private void press(MouseEvent event) {

@@ -4,12 +4,11 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.TreeSet;
+import java.util.function.Function;
 
 /**
  * Where rows and steps lie on the grid, in pixels from its top left, and back. Immutable; needs no window.
@@ -22,7 +21,6 @@ final class GridGeometry {
     static final double LADDER_STEP = 17;
     private static final double LADDER_TOP = 26;
     private static final double LADDER_BOTTOM = 10;
-    private static final int FEWEST_NOTES = 6;
 
     /** A row's place: its band from {@code top}, its wire, and on a bass row a wire per note, the highest first. */
     record RowPlace(Row row, double top, double height, List<Integer> notes) {
@@ -74,49 +72,30 @@ final class GridGeometry {
 
     /** Lays out all rows of a kit. */
     static GridGeometry of(Project project, Pattern pattern, double width, double rowHeight) {
-        return of(project, pattern, project.kit().rows(), width, rowHeight);
+        return of(project, pattern, project.kit().rows(), row -> Ladder.FIT, width, rowHeight);
     }
 
     /**
      * Lays out some rows of a kit.
      *
+     * @param ladders   how much of each bass row's ladder is wished for
      * @param width     of the whole pattern
      * @param rowHeight of a drum row
      */
-    static GridGeometry of(Project project, Pattern pattern, List<Row> shown, double width, double rowHeight) {
+    static GridGeometry of(Project project, Pattern pattern, List<Row> shown, Function<RowId, Ladder> ladders, double width, double rowHeight) {
         List<RowPlace> places = new ArrayList<>();
         double top = 0;
         for (Row row : shown) {
-            List<Integer> notes = row.isBass() ? ladder(project.key(), pattern, row.id()) : List.of();
-            double height = row.isBass() ? LADDER_TOP + (notes.size() - 1) * LADDER_STEP + LADDER_BOTTOM : rowHeight;
+            List<Integer> notes = row.isBass() ? ladders.apply(row.id()).notes(project.key(), pattern.lane(row.id()).hits()) : List.of();
+            double height = row.isBass() ? ladderHeight(notes.size()) : rowHeight;
             places.add(new RowPlace(row, top, height, notes));
             top += height;
         }
         return new GridGeometry(pattern, places, width, top);
     }
 
-    /** The notes of the scale around what is played, and what is played outside it; the highest first. */
-    static List<Integer> ladder(Key key, Pattern pattern, RowId row) {
-        TreeSet<Integer> notes = new TreeSet<>();
-        pattern.lane(row).hits().forEach(hit -> notes.add(Math.max(0, Math.min(127, hit.pitch()))));
-        int low = notes.isEmpty() ? 33 : notes.first();
-        int high = notes.isEmpty() ? 40 : notes.last();
-        for (int note = low; note <= high; note++) {
-            if (key.contains(note)) {
-                notes.add(note);
-            }
-        }
-        for (boolean up = true; notes.size() < FEWEST_NOTES && (low > 0 || high < 127); up = !up) {
-            do {
-                if (up) {
-                    high = Math.min(127, high + 1);
-                } else {
-                    low = Math.max(0, low - 1);
-                }
-            } while (!key.contains(up ? high : low) && (up ? high < 127 : low > 0));
-            notes.add(up ? high : low);
-        }
-        return List.copyOf(notes.descendingSet());
+    static double ladderHeight(int notes) {
+        return LADDER_TOP + (notes - 1) * LADDER_STEP + LADDER_BOTTOM;
     }
 
     Pattern pattern() {

@@ -5,9 +5,11 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Clip;
 import app.promptsparrow.project.SlotRef;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
@@ -86,31 +88,41 @@ final class GridMenu {
             only.getItems().add(made(property.name().toLowerCase(Locale.ROOT), () -> clipboard.pasteProperty(property)));
         }
         menu.getItems().add(only);
-        Menu send = new Menu("Send the selection to slot …");
-        Bank bank = presenter.project().banks().get(presenter.shown().bank());
-        for (int i = 0; i < Bank.SLOTS; i++) {
-            SlotRef slot = new SlotRef(presenter.shown().bank(), i);
-            if (i != presenter.shown().slot()) {
-                bank.at(i).ifPresent(p -> send.getItems().add(made(Bank.slotKey(slot.slot()) + " " + p.name(), () -> presenter.patterns().sendSelection(slot))));
-            }
-        }
-        send.setDisable(send.getItems().isEmpty() || presenter.selection().isEmpty());
-        menu.getItems().add(send);
     }
 
     private void row(RowId row) {
         menu.getItems().add(new SeparatorMenuItem());
         item("Select the row's hits", () -> presenter.selectAll(true));
-        item("Send this row to the whole bank", presenter.patterns()::sendRowToBank);
-        Menu swap = new Menu("Swap hits with …");
+        LaneSender sender = presenter.sender();
+        menu.getItems().addAll(rows("Move its hits to …", row, sender::moveTo), rows("Swap its hits with …", row, sender::swapWith), new SeparatorMenuItem(),
+                slots("Send this row to …", sender::sendRow), slots("Send this bar to …", sender::sendBar));
+        Menu selection = slots("Send the selection to …", sender::sendSelection);
+        selection.setDisable(selection.isDisable() || presenter.selection().isEmpty());
+        menu.getItems().addAll(selection, new SeparatorMenuItem());
+        item(presenter.rowsInView().isPinned(row) ? "Unpin this row" : "Pin this row: always shown", presenter.rowsInView()::togglePinned);
+        item(presenter.rowsInView().guide().equals(Optional.of(row)) ? "No guide row" : "Guide row: mark its hits", presenter.rowsInView()::toggleGuide);
+    }
+
+    /** The other rows of the same kind. */
+    private Menu rows(String title, RowId row, Consumer<RowId> action) {
+        Menu rows = new Menu(title);
         for (Row other : presenter.project().kit().rows()) {
             if (!other.id().equals(row) && other.isBass() == presenter.editor().isBass(row)) {
-                swap.getItems().add(made(other.name(), () -> presenter.patterns().swapLanes(other.id())));
+                rows.getItems().add(made(other.name(), () -> action.accept(other.id())));
             }
         }
-        swap.setDisable(swap.getItems().isEmpty());
-        menu.getItems().add(swap);
-        item(presenter.isPinned(row) ? "Unpin this row" : "Pin this row: always shown", () -> presenter.setPinned(row, !presenter.isPinned(row)));
-        item(presenter.guide().equals(Optional.of(row)) ? "No guide row" : "Guide row: mark its hits", presenter::toggleGuide);
+        rows.setDisable(rows.getItems().isEmpty());
+        return rows;
+    }
+
+    /** The other patterns of the bank, and all of them. */
+    private Menu slots(String title, Consumer<List<SlotRef>> action) {
+        Menu slots = new Menu(title);
+        List<SlotRef> others = presenter.sender().others();
+        slots.getItems().add(made("the whole bank", () -> action.accept(others)));
+        others.forEach(slot -> slots.getItems().add(made(Bank.slotKey(slot.slot()) + " " + presenter.project().at(slot).orElseThrow().name(),
+                () -> action.accept(List.of(slot)))));
+        slots.setDisable(others.isEmpty());
+        return slots;
     }
 }

@@ -2,28 +2,21 @@ package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
 import java.util.EnumSet;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
+import javafx.geometry.Point2D;
 import javafx.scene.AccessibleRole;
-import javafx.scene.Group;
 import javafx.scene.Cursor;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.control.ContextMenu;
-import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
@@ -32,8 +25,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
 
 /**
- * The grid: one canvas with the scene, one above it with what is lit, and the playhead as a node of its own, so that
- * playing repaints nothing but a few seeds.
+ * The grid: the {@link GridPicture} of the scene, above it the rubber band and the playhead, and the hands that reach in.
+ * Playing moves the playhead and lights a few seeds, and paints nothing else.
  */
 final class GridPane extends Pane {
 
@@ -43,23 +36,18 @@ final class GridPane extends Pane {
     /** How many seeds can be lit at once; a seed more simply stays dark. */
     private static final int MOST_LIT = 64;
 
-    private record Lit(GridScene.Seed seed, ImageView light, long untilNs) {
+    private record Lit(RowPicture.Lit seed, long untilNs) {
     }
 
     private final BeatPresenter presenter;
     private final GridGestures gestures;
-    private final Map<RowId, Canvas> canvases = new HashMap<>();
-    private final Group rows = new Group();
-    private final Group lights = new Group();
-    private final Deque<ImageView> unlit = new ArrayDeque<>();
+    private final GridPicture picture = new GridPicture();
     private final Region playhead = new Region();
     private final Rectangle band = new Rectangle();
     private final List<Lit> lit = new ArrayList<>();
     private GridGeometry geometry;
     private GridScene scene;
     private Theme theme;
-    private Theme drawnTheme;
-    private double drawnScroll;
     private double viewportWidth = 700;
     private double viewportHeight = 400;
     private final Set<KeyCode> held = EnumSet.noneOf(KeyCode.class);
@@ -76,19 +64,17 @@ final class GridPane extends Pane {
         this.gestures = new GridGestures(presenter);
         this.theme = theme;
         setId("grid");
+        getStyleClass().add("grid");
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.NODE);
         playhead.getStyleClass().add("playhead");
         playhead.setMouseTransparent(true);
         playhead.setManaged(false); // placed by pulse(), not by the layout
         playhead.setVisible(false);
-        lights.setMouseTransparent(true);
-        lights.setManaged(false); // each light is placed over its seed
         band.setMouseTransparent(true);
         band.setManaged(false);
         band.setVisible(false);
-        rows.setManaged(false); // each row's canvas is placed over its band
-        getChildren().addAll(rows, lights, band, playhead);
+        getChildren().addAll(picture, band, playhead);
         setOnMousePressed(this::press);
         setOnMouseDragged(event -> {
             gestures.drag(sceneX(event), event.getY());
@@ -173,8 +159,7 @@ final class GridPane extends Pane {
         if (event.getButton() == MouseButton.SECONDARY) {
             cellAt(event.getX(), event.getY()).ifPresent(cell -> {
                 int note = geometry.place(cell.row()).filter(GridGeometry.RowPlace::isLadder).map(place -> place.noteAt(event.getY())).orElse(0);
-                menu = GridMenu.at(presenter, cell, note);
-                menu.show(this, event.getScreenX(), event.getScreenY());
+                showMenu(cell, note, event.getScreenX(), event.getScreenY());
             });
         }
         if (event.getButton() != MouseButton.PRIMARY) {
@@ -182,6 +167,23 @@ final class GridPane extends Pane {
         }
         used.addAll(held);
         gestures.press(geometry, scene, sceneX(event), event.getY(), event.getClickCount(), heldKeys(event));
+    }
+
+    private void showMenu(Cell cell, int note, double screenX, double screenY) {
+        menu = GridMenu.at(presenter, cell, note);
+        menu.show(this, screenX, screenY);
+    }
+
+    /** The menu of a right press, for the keyboard: at the cursor. */
+    void openMenuAtCursor() {
+        Cell cell = new Cell(presenter.row().id(), presenter.cursor());
+        if (geometry != null) {
+            geometry.place(cell.row()).ifPresent(place -> {
+                double x = geometry.x(cell.step() * geometry.pattern().laneStep(cell.row()).units()) + LABELS - scrollX;
+                Point2D at = localToScreen(x + 10, place.top() + 10);
+                showMenu(cell, presenter.editor().bassNote(cell.row()), at.getX(), at.getY());
+            });
+        }
     }
 
     private void showBand() {
@@ -223,76 +225,28 @@ final class GridPane extends Pane {
             scene = null;
             playhead.setVisible(false);
             resizeTo(viewportWidth, 200);
-            canvases.clear();
-            rows.getChildren().clear();
+            picture.clear();
             return;
         }
-        GridScene before = scene;
-        boolean sameView = drawnTheme == theme && drawnScroll == scrollX && getMinWidth() == viewportWidth;
-        geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.shownRows(), wantedWidth(pattern.get()), rowHeight());
+        geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.rowsInView().rows(), presenter.rowsInView()::ladder,
+                wantedWidth(pattern.get()), rowHeight(pattern.get()));
         scene = GridScene.of(presenter.project(), geometry, presenter.selection(),
-                new Cell(presenter.row().id(), presenter.cursor()), presenter.preview(), presenter.guide());
+                new Cell(presenter.row().id(), presenter.cursor()), presenter.preview(), presenter.rowsInView().guide());
         scrollX = clampedScroll(scrollX);
         resizeTo(viewportWidth, geometry.height());
-        layOutCanvases();
-        Optional<Set<RowId>> changed = before == null || !sameView || drawnScroll != scrollX ? Optional.empty()
-                : scene.changedRows(before, geometry.rows().stream().filter(GridGeometry.RowPlace::isLadder).map(place -> place.row().id()).collect(Collectors.toSet()));
-        changed.ifPresentOrElse(rows -> paintChanged(rows, before), this::paint);
-        drawnTheme = theme;
-        drawnScroll = scrollX;
+        picture.show(scene, geometry, theme, outputScale());
+        showScrolled();
         setAccessibleText(presenter.describeCursor());
     }
 
-    /** Draws the part of the scene that is in view: all that scrolling needs. */
-    void paint() {
-        if (scene == null) {
-            return;
-        }
-        geometry.rows().forEach(this::paint);
-        drawnScroll = scrollX;
-        darken();
-    }
-
-    private void paint(GridGeometry.RowPlace place) {
-        GridPainter.paint(canvases.get(place.row().id()).getGraphicsContext2D(), scene, place, theme, LABELS, scrollX, view(), outputScale());
-    }
-
-    /** Draws only the rows that look different: what most edits need. */
-    private void paintChanged(Set<RowId> rows, GridScene before) {
-        Set<RowId> all = new HashSet<>(rows);
-        Stream.of(before, scene).flatMap(one -> one.cursor().stream()).forEach(cursor ->
-                geometry.rowAt(cursor.y() + 1).ifPresent(place -> all.add(place.row().id())));
-        geometry.rows().stream().filter(place -> all.contains(place.row().id())).forEach(this::paint);
-    }
-
-    /** A canvas for each shown row, over its band. */
-    private void layOutCanvases() {
-        Set<RowId> shown = geometry.rows().stream().map(place -> place.row().id()).collect(Collectors.toSet());
-        canvases.keySet().retainAll(shown);
-        rows.getChildren().retainAll(canvases.values());
-        for (GridGeometry.RowPlace place : geometry.rows()) {
-            Canvas canvas = canvases.computeIfAbsent(place.row().id(), id -> {
-                Canvas made = new Canvas();
-                rows.getChildren().add(made);
-                return made;
-            });
-            double height = place.height() + 2 * GridPainter.OVERLAP;
-            if (canvas.getWidth() != viewportWidth || canvas.getHeight() != height) {
-                canvas.setWidth(viewportWidth);
-                canvas.setHeight(height);
-            }
-            canvas.setLayoutY(place.top() - GridPainter.OVERLAP);
-        }
+    /** Shows the part of the scene that is in view: all that scrolling needs. */
+    void showScrolled() {
+        picture.scrollTo(scrollX, view(), LABELS);
     }
 
     private void darken() {
-        lit.forEach(one -> putOut(one.light));
+        lit.forEach(one -> one.seed.putOut());
         lit.clear();
-    }
-
-    private void putOut(ImageView light) {
-        light.setVisible(false);
-        unlit.add(light);
     }
 
     /** The whole pattern's width: all in view, or so wide that the wished steps fill the view. */
@@ -345,11 +299,11 @@ final class GridPane extends Pane {
     }
 
     /** Rows share the height there is, within what can still be read and pressed. */
-    private double rowHeight() {
-        long drums = presenter.shownRows().stream().filter(row -> !row.isBass()).count();
-        double ladders = presenter.shownRows().stream().filter(row -> row.isBass())
-                .mapToDouble(row -> presenter.pattern().map(p -> 36 + (GridGeometry.ladder(presenter.project().key(), p, row.id()).size() - 1)
-                        * GridGeometry.LADDER_STEP).orElse(130.0)).sum();
+    private double rowHeight(Pattern pattern) {
+        RowsInView view = presenter.rowsInView();
+        long drums = view.rows().stream().filter(row -> !row.isBass()).count();
+        double ladders = view.rows().stream().filter(Row::isBass).mapToDouble(row -> GridGeometry.ladderHeight(
+                view.ladder(row.id()).notes(presenter.project().key(), pattern.lane(row.id()).hits()).size())).sum();
         return drums == 0 ? 33 : Math.max(26, Math.min(36, Math.floor((viewportHeight - ladders) / drums))) + extraHeight;
     }
 
@@ -373,44 +327,18 @@ final class GridPane extends Pane {
         }
         for (int i = lit.size() - 1; i >= 0; i--) {
             if (timeNs >= lit.get(i).untilNs) {
-                putOut(lit.remove(i).light);
+                lit.remove(i).seed.putOut();
             }
         }
     }
 
     /** A hit is heard: its seed lights up. */
     void light(PatternId pattern, int rowId, int step, long timeNs) {
-        if (scene == null || !geometry.pattern().id().equals(pattern)) {
-            return;
+        if (scene != null && geometry.pattern().id().equals(pattern) && rowId > 0 && lit.size() < MOST_LIT) {
+            double playedX = playhead.getLayoutX() - LABELS + scrollX;
+            picture.light(new RowId(rowId), step, playedX, scrollX, scrollX + view())
+                    .ifPresent(seed -> lit.add(new Lit(seed, timeNs + LIT_NS)));
         }
-        double now = playhead.getLayoutX() - LABELS + scrollX; // of a lane's repeats and a roll's hits it is the one the playhead is at
-        GridScene.Seed nearest = null;
-        for (GridScene.Seed seed : scene.seeds()) {
-            if (seed.row().value() == rowId && seed.step() == step && seed.look() != GridScene.Look.HOLLOW
-                    && (nearest == null || Math.abs(seed.x() - now) < Math.abs(nearest.x() - now))) {
-                nearest = seed;
-            }
-        }
-        if (nearest != null && nearest.x() >= scrollX && nearest.x() <= scrollX + view() && lit.size() < MOST_LIT) {
-            lit.add(new Lit(nearest, lightUp(nearest), timeNs + LIT_NS));
-        }
-    }
-
-    private ImageView lightUp(GridScene.Seed seed) {
-        ImageView light = unlit.poll();
-        if (light == null) {
-            light = new ImageView();
-            lights.getChildren().add(light);
-        }
-        int scale = outputScale();
-        SeedSprites.Sprite sprite = SeedSprites.lit(theme, seed.family(), seed.width() + 3, seed.height() + 3, scale);
-        light.setImage(sprite.image());
-        light.setFitWidth(sprite.image().getWidth() / scale);
-        light.setFitHeight(sprite.image().getHeight() / scale);
-        light.setX(Math.round(seed.x() + LABELS - scrollX - sprite.footX() / (double) scale));
-        light.setY(Math.round(seed.y() - sprite.footY() / (double) scale));
-        light.setVisible(true);
-        return light;
     }
 
     private int outputScale() {

@@ -13,7 +13,6 @@ import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.time.Meter;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Map;
@@ -26,7 +25,7 @@ import java.util.stream.Collectors;
  * compared in tests. Hits are placed by the score that also sounds, so the picture cannot say anything else.
  */
 record GridScene(double width, double height, List<Band> bands, List<Post> posts, List<Wire> wires, List<Dots> dots,
-                 List<Line> lines, List<Slide> slides, List<Seed> seeds, List<Guide> guides, Optional<Cursor> cursor) {
+                 List<Line> lines, List<Slide> slides, List<Mark> marks, List<Seed> seeds, List<Guide> guides, Optional<Cursor> cursor) {
 
     /** A lighter ground under every second beat. */
     record Band(double x, double width) {
@@ -40,8 +39,13 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     record Post(double x, boolean bar) {
     }
 
-    /** A row's line, or one note's on a ladder; a label stands left of it. */
-    record Wire(double y, double x1, double x2, Optional<String> label, boolean chosen) {
+    /**
+     * A row's line, or one note's on a ladder; a label stands left of it.
+     *
+     * @param chosen  whether it is the key's root
+     * @param outside whether the key's scale lacks it
+     */
+    record Wire(double y, double x1, double x2, Optional<String> label, boolean chosen, boolean outside) {
     }
 
     /** The marks of a wire's steps: {@code count} from {@code x} on, a step apart. */
@@ -53,7 +57,14 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
     }
 
     /** A glide from one wire to another, with its foot where it arrives. */
-    record Slide(double x1, double y1, double x2, double y2) {
+    record Slide(RowId row, double x1, double y1, double x2, double y2) {
+    }
+
+    /**
+     * A small bar at a hit: upright where its choke group cuts it; flat at a drum that is tuned, above its seed for higher
+     * and below its wire for lower.
+     */
+    record Mark(RowId row, double x, double y, double width, double height, Family family) {
     }
 
     /**
@@ -69,6 +80,10 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
      */
     record Seed(RowId row, int step, double x, double y, double height, double width, Family family, Look look,
                 boolean main, boolean selected) {
+
+        Seed unselected() {
+            return selected ? new Seed(row, step, x, y, height, width, family, look, main, false) : this;
+        }
     }
 
     /** The step that keys work on. */
@@ -92,34 +107,25 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         return builder.build(cursor);
     }
 
-    /**
-     * The rows that look different from an earlier scene; empty if the ground itself does, so that all must be drawn.
-     *
-     * @param ladders the rows to which slides belong
-     */
-    Optional<Set<RowId>> changedRows(GridScene before, Set<RowId> ladders) {
-        if (width != before.width || height != before.height || !bands.equals(before.bands) || !posts.equals(before.posts)
-                || !wires.equals(before.wires) || !dots.equals(before.dots) || !guides.equals(before.guides)) {
-            return Optional.empty();
-        }
-        Set<RowId> changed = new HashSet<>();
-        changed.addAll(different(byRow(seeds, Seed::row), byRow(before.seeds, Seed::row)));
-        changed.addAll(different(byRow(lines, Line::row), byRow(before.lines, Line::row)));
-        if (!slides.equals(before.slides)) {
-            changed.addAll(ladders);
-        }
-        return Optional.of(changed);
+    /** What one row shows. */
+    record RowPart(List<Line> lines, List<Slide> slides, List<Mark> marks, List<Seed> seeds) {
+        static final RowPart NONE = new RowPart(List.of(), List.of(), List.of(), List.of());
     }
 
-    private static <T> Map<RowId, List<T>> byRow(List<T> parts, Function<T, RowId> row) {
-        return parts.stream().collect(Collectors.groupingBy(row));
+    /** The parts of the rows that show anything. */
+    Map<RowId, RowPart> byRow() {
+        Map<RowId, List<Line>> ofLines = lines.stream().collect(Collectors.groupingBy(Line::row));
+        Map<RowId, List<Slide>> ofSlides = slides.stream().collect(Collectors.groupingBy(Slide::row));
+        Map<RowId, List<Mark>> ofMarks = marks.stream().collect(Collectors.groupingBy(Mark::row));
+        Map<RowId, List<Seed>> ofSeeds = seeds.stream().collect(Collectors.groupingBy(Seed::row));
+        return ofSeeds.keySet().stream().collect(Collectors.toMap(Function.identity(), row ->
+                new RowPart(ofLines.getOrDefault(row, List.of()), ofSlides.getOrDefault(row, List.of()), ofMarks.getOrDefault(row, List.of()), ofSeeds.get(row))));
     }
 
-    private static <T> Set<RowId> different(Map<RowId, List<T>> a, Map<RowId, List<T>> b) {
-        Set<RowId> rows = new HashSet<>(a.keySet());
-        rows.addAll(b.keySet());
-        rows.removeIf(row -> a.getOrDefault(row, List.of()).equals(b.getOrDefault(row, List.of())));
-        return rows;
+    /** Whether all but hits and cursor look as in another scene. */
+    boolean sameGround(GridScene other) {
+        return width == other.width && height == other.height && bands.equals(other.bands) && posts.equals(other.posts)
+                && wires.equals(other.wires) && dots.equals(other.dots) && guides.equals(other.guides);
     }
 
     private static final class Builder {
@@ -135,6 +141,8 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         private final List<Dots> dots = new ArrayList<>();
         private final List<Line> lines = new ArrayList<>();
         private final List<Slide> slides = new ArrayList<>();
+        private final List<Mark> marks = new ArrayList<>();
+        private final List<Struck> struck = new ArrayList<>();
         private final List<Seed> seeds = new ArrayList<>();
         private final List<Guide> guides = new ArrayList<>();
 
@@ -169,12 +177,14 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             long step = pattern.laneStep(row.id()).units();
             if (place.isLadder()) {
                 for (int note : place.notes()) {
-                    boolean root = note % 12 == project.key().root();
-                    wires.add(new Wire(place.wire(note), geometry.x(0), end, Optional.of(NoteNames.of(note)), root));
+                    boolean outside = !project.key().contains(note);
+                    String name = NoteNames.of(note);
+                    wires.add(new Wire(place.wire(note), geometry.x(0), end, Optional.of(outside ? "(" + name + ")" : name),
+                            note % 12 == project.key().root(), outside));
                 }
                 return;
             }
-            wires.add(new Wire(place.wire(), geometry.x(0), end, Optional.empty(), false));
+            wires.add(new Wire(place.wire(), geometry.x(0), end, Optional.empty(), false, false));
             boolean crowded = geometry.stepWidth(row.id()) < 5;
             if (!crowded) {
                 int count = (int) Math.min(pattern.laneSteps(row.id()), (pattern.durationUnits() + step - 1) / step);
@@ -236,7 +246,38 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
             double band = bass ? 22 : place.height();
             double width = seedWidth(lane, step, kind);
             seeds.add(new Seed(lane.row(), step, x, y, GridGeometry.seedHeight(velocity, band), width, family, look, main, selected));
+            if (!outlines && place.row().chokeGroup() > 0) {
+                struck.add(new Struck(lane.row(), place.row().chokeGroup(), x));
+            }
+            if (!bass && cents != 0) {
+                marks.add(pitchMark(seeds.get(seeds.size() - 1), cents));
+            }
             lengthLine(lane, step, x, end, y, family, look, kind);
+        }
+
+        /** A start in a choke group. */
+        private record Struck(RowId row, int group, double x) {
+        }
+
+        /** The longer, the further from its own pitch, as far as there is room beside the next hit of a roll. */
+        private static Mark pitchMark(Seed seed, int cents) {
+            double width = Math.min(3 + 7 * Math.min(1, Math.abs(cents) / 1_200.0), Math.max(2, seed.width));
+            return new Mark(seed.row, seed.x - width / 2, cents > 0 ? seed.y - seed.height - 4 : seed.y + 3, width, 2, seed.family);
+        }
+
+        /** Where the next hit of another row of the same choke group silences a line, it ends in a small bar. */
+        private void choke() {
+            for (int i = 0; i < lines.size(); i++) {
+                Line line = lines.get(i);
+                int group = geometry.place(line.row()).map(place -> place.row().chokeGroup()).orElse(0);
+                double cut = group == 0 || line.look() == Look.OUTLINE ? Double.MAX_VALUE : struck.stream()
+                        .filter(other -> other.group == group && !other.row.equals(line.row()) && other.x > line.x1() + 0.5)
+                        .mapToDouble(Struck::x).min().orElse(Double.MAX_VALUE);
+                if (cut < line.x2()) {
+                    lines.set(i, new Line(line.row(), line.step(), line.x1(), cut - 1, line.y(), line.family(), line.look()));
+                    marks.add(new Mark(line.row(), cut - 2, line.y() - 6, 2, 12, line.family()));
+                }
+            }
         }
 
         private boolean isPreviewed(RowId row, int step) {
@@ -274,7 +315,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
                         if (next.slide() && to >= nextX - 1 && look == Look.SOLID) {
                             double nextY = geometry.place(lane.row()).orElseThrow().wire(next.pitch());
                             double from = Math.max(x + 6, nextX - Math.min(24, geometry.stepWidth(lane.row())));
-                            slides.add(new Slide(from, y, nextX, nextY));
+                            slides.add(new Slide(lane.row(), from, y, nextX, nextY));
                             to = Math.min(to, from);
                         }
                         to = Math.min(to, nextX);
@@ -295,13 +336,14 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
         }
 
         GridScene build(Cell at) {
+            choke();
             Optional<Cursor> cursor = geometry.place(at.row()).map(place -> {
                 double width = Math.max(6, Math.min(24, geometry.stepWidth(at.row())));
                 double x = geometry.x(at.step() * pattern.laneStep(at.row()).units());
                 return new Cursor(x - width / 2, place.top() + 2, width, place.height() - 4);
             });
             return new GridScene(geometry.width(), geometry.height(), List.copyOf(bands), List.copyOf(posts), List.copyOf(wires),
-                    List.copyOf(dots), List.copyOf(lines), List.copyOf(slides), List.copyOf(seeds), List.copyOf(guides), cursor);
+                    List.copyOf(dots), List.copyOf(lines), List.copyOf(slides), List.copyOf(marks), List.copyOf(seeds), List.copyOf(guides), cursor);
         }
     }
 }

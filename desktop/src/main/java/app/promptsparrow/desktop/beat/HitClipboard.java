@@ -177,6 +177,11 @@ public final class HitClipboard {
             presenter.say(clip.isEmpty() ? "there are no hits on the clipboard" : "select the hits that are to get it");
             return;
         }
+        boolean bass = clip.get().kit().rows().stream().anyMatch(row -> row.isBass() && !clip.get().pattern().lane(row.id()).hits().isEmpty());
+        if (property == Clip.Property.PITCH && selected.keySet().stream().anyMatch(row -> presenter.editor().isBass(row) != bass)) {
+            presenter.say("notes of a bass and pitches of drums cannot stand for each other");
+            return;
+        }
         Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
         selected.forEach((row, hits) -> changed.put(row, presenter.lane(row).edited(List.of(), clip.get().pasteProperty(hits, property)).hits()));
         presenter.apply(new Edit.SetHits("Paste " + property.name().toLowerCase(java.util.Locale.ROOT) + " onto " + presenter.editor().named(selected),

@@ -43,7 +43,6 @@ abstract class InspectorPage extends VBox {
 
     static ToggleButton choice(String text, Runnable action) {
         ToggleButton button = new ToggleButton(text);
-        button.setFocusTraversable(false);
         button.setMaxWidth(Double.MAX_VALUE);
         button.setStyle("-fx-padding: 4 6;");
         HBox.setHgrow(button, Priority.ALWAYS);

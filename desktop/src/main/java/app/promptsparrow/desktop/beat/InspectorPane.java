@@ -1,8 +1,12 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.DirectScroll;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
@@ -16,7 +20,7 @@ final class InspectorPane extends VBox {
 
     private final List<InspectorPage> pages;
     private final List<ToggleButton> tabs = new ArrayList<>();
-    private final ScrollPane scroll = new ScrollPane();
+    private final ScrollPane scroll = new DirectScroll();
     private int shown;
 
     InspectorPane(BeatPresenter presenter) {
@@ -47,6 +51,24 @@ final class InspectorPane extends VBox {
         tab.setOnAction(event -> show(index));
         tabs.add(tab);
         return tab;
+    }
+
+    /** Shows a page and gives the keyboard to its first control. */
+    void focus(int index) {
+        show(index);
+        firstControl(pages.get(index)).ifPresent(Node::requestFocus);
+    }
+
+    private static Optional<Node> firstControl(Parent page) {
+        for (Node node : page.getChildrenUnmodifiable()) {
+            if (node.isVisible() && !node.isDisabled()) {
+                Optional<Node> found = node.isFocusTraversable() ? Optional.of(node) : node instanceof Parent parent ? firstControl(parent) : Optional.empty();
+                if (found.isPresent()) {
+                    return found;
+                }
+            }
+        }
+        return Optional.empty();
     }
 
     /** Pages are built when they are first shown: their controls are slow to make. */

@@ -20,7 +20,6 @@ import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.time.StepValue;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,7 +27,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /**
- * What can be done to patterns and lanes as wholes: their grids, moving lanes between rows and slots, charts. Asks where
+ * What can be done to patterns and lanes as wholes: their grids, their key, beats to begin with, charts. Asks where
  * a change can mean two things. Owned by the UI thread; needs no window.
  */
 public final class PatternEditor {
@@ -213,7 +212,7 @@ public final class PatternEditor {
             first = first == null ? free : first;
         }
         presenter.store().apply(new Edit.Together("Import " + read.patterns().size() + (read.patterns().size() == 1 ? " pattern" : " patterns"), edits));
-        presenter.chooseSlot(first, true);
+        presenter.slots().choose(first, true);
         presenter.say("imported " + read.patterns().stream().map(Pattern::name).collect(Collectors.joining(", "))
                 + (read.tempo().isPresent() || read.key().isPresent() ? "; the chart's tempo and key are left out, the project's stay" : ""));
     }
@@ -227,59 +226,5 @@ public final class PatternEditor {
             }
         }
         return new SlotRef(banks.size(), 0);
-    }
-
-    // --- lanes between rows and slots ---
-
-    /** Moves the chosen row's lane to another row and that one's here. */
-    public void swapLanes(RowId with) {
-        RowId row = presenter.row().id();
-        presenter.pattern().ifPresent(p -> {
-            if (row.equals(with)) {
-                return;
-            }
-            if (presenter.editor().isBass(row) != presenter.editor().isBass(with)) {
-                presenter.say("hits of drums and notes of a bass cannot change places");
-                return;
-            }
-            String name = "Swap " + presenter.rowName(row) + " and " + presenter.rowName(with);
-            presenter.apply(new Edit.Together(name, List.of(lane(p, row, p.lane(with)), lane(p, with, p.lane(row)))));
-        });
-    }
-
-    private static Edit lane(Pattern p, RowId row, Lane lane) {
-        return new Edit.Together("", List.of(new Edit.ShapeLane(p.id(), row, lane.step(), lane.length(), lane.swing()),
-                new Edit.SetHits("", p.id(), Map.of(row, lane.hits()))));
-    }
-
-    /** Gives the chosen row's lane to every other pattern of the bank, as one step. */
-    public void sendRowToBank() {
-        RowId row = presenter.row().id();
-        presenter.pattern().ifPresent(p -> {
-            List<Edit> edits = new ArrayList<>();
-            for (Pattern other : presenter.project().banks().get(presenter.shown().bank()).patterns()) {
-                if (!other.id().equals(p.id())) {
-                    edits.add(lane(other, row, p.lane(row)));
-                }
-            }
-            if (edits.isEmpty()) {
-                presenter.say("there is no other pattern in this bank");
-            } else {
-                presenter.apply(new Edit.Together("Send " + presenter.rowName(row) + " to " + edits.size() + " patterns", edits));
-            }
-        });
-    }
-
-    /** Gives the selected hits to another slot's pattern at the same steps; over there they replace what stands on them. */
-    public void sendSelection(SlotRef to) {
-        Map<RowId, List<Hit>> selected = presenter.editor().selected();
-        Optional<Pattern> target = presenter.project().at(to);
-        if (selected.isEmpty() || target.isEmpty()) {
-            presenter.say(selected.isEmpty() ? "select the hits to send first" : "that slot is empty");
-            return;
-        }
-        Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
-        selected.forEach((row, hits) -> changed.put(row, target.get().lane(row).edited(Set.of(), hits).hits()));
-        presenter.apply(new Edit.SetHits("Send " + presenter.editor().named(selected) + " to " + target.get().name(), target.get().id(), changed));
     }
 }

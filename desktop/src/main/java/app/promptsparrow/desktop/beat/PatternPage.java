@@ -1,12 +1,16 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -15,9 +19,15 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
 
 /** The shown pattern: name, length, step value, its own meter and swing, where it comes from, and beats to start from. */
 final class PatternPage extends InspectorPage {
+
+    private static final List<StepValue> SWING_UNITS = List.of(StepValue.EIGHTH, StepValue.SIXTEENTH);
+    private static final String USUAL = "where it was branched from";
+    private static final String NONE = "none";
 
     private TextField name;
     private ValueField length;
@@ -27,6 +37,9 @@ final class PatternPage extends InspectorPage {
     private Label duration;
     private Label lineUp;
     private Label origin;
+    private final ToggleButton[] swingUnits = new ToggleButton[SWING_UNITS.size()];
+    private ComboBox<String> compareWith;
+    private ComboBox<String> guide;
 
     PatternPage(BeatPresenter presenter) {
         super(presenter);
@@ -74,8 +87,71 @@ final class PatternPage extends InspectorPage {
             item.setOnAction(event -> presenter.patterns().beginWith(title));
             starters.getItems().add(item);
         }
-        getChildren().addAll(second("Name"), name, length, line("Step value", step), line("Own meter", meter), swing, gap(), duration, lineUp, origin,
-                gap(), starters);
+        getChildren().addAll(second("Name"), name, length, line("Step value", step), line("Own meter", meter), swing, swingUnits(), gap(), duration, lineUp, origin,
+                gap(), second("X held shows over this pattern"), compareChooser(), second("Guide row: its hits are marked through all rows (U)"),
+                guideChooser(), gap(), starters);
+    }
+
+    /** What swing bends: that of the pattern if it has its own, else the project's. */
+    private HBox swingUnits() {
+        HBox choices = new HBox(4);
+        for (int i = 0; i < swingUnits.length; i++) {
+            StepValue unit = SWING_UNITS.get(i);
+            swingUnits[i] = choice(unit.text(), () -> presenter.pattern().ifPresent(p -> presenter.apply(p.swing().isPresent()
+                    ? new Edit.SetPatternSwing(p.id(), p.swing().map(own -> new Swing(own.perMille(), unit)))
+                    : new Edit.SetSwing(new Swing(presenter.project().swing().perMille(), unit)))));
+            swingUnits[i].setId("swing-unit-" + unit.text().replace('/', '-'));
+            choices.getChildren().add(swingUnits[i]);
+        }
+        return line("Swing bends", choices);
+    }
+
+    private ComboBox<String> compareChooser() {
+        compareWith = new ComboBox<>();
+        compareWith.setId("compare-with");
+        compareWith.setAccessibleText("The pattern that is compared");
+        compareWith.setMaxWidth(Double.MAX_VALUE);
+        compareWith.setOnAction(event -> {
+            int index = compareWith.getSelectionModel().getSelectedIndex();
+            if (!isUpdating() && index >= 0) {
+                List<Pattern> candidates = presenter.comparison().candidates();
+                presenter.comparison().choose(index == 0 || index > candidates.size() ? Optional.empty() : Optional.of(candidates.get(index - 1).id()));
+            }
+        });
+        return compareWith;
+    }
+
+    private ComboBox<String> guideChooser() {
+        guide = new ComboBox<>();
+        guide.setId("guide-row");
+        guide.setAccessibleText("The guide row");
+        guide.setMaxWidth(Double.MAX_VALUE);
+        guide.setOnAction(event -> {
+            int index = guide.getSelectionModel().getSelectedIndex();
+            if (!isUpdating() && index >= 0) {
+                presenter.rowsInView().setGuide(index == 0 ? Optional.empty() : Optional.of(presenter.project().kit().rows().get(index - 1).id()));
+            }
+        });
+        return guide;
+    }
+
+    /** Gives a list other lines only if they are others, and chooses one. */
+    private static void show(ComboBox<String> list, List<String> lines, int chosen) {
+        if (!list.getItems().equals(lines)) {
+            list.getItems().setAll(lines);
+        }
+        list.getSelectionModel().select(chosen);
+    }
+
+    private void showChoosers() {
+        List<Pattern> candidates = presenter.comparison().candidates();
+        List<String> with = new ArrayList<>(List.of(USUAL));
+        candidates.forEach(candidate -> with.add(presenter.project().slotOf(candidate.id()).map(slot -> Bank.slotKey(slot.slot()) + " ").orElse("") + candidate.name()));
+        show(compareWith, with, 1 + presenter.comparison().chosen().map(id -> candidates.stream().map(Pattern::id).toList().indexOf(id)).orElse(-1));
+        List<Row> rows = presenter.project().kit().rows();
+        List<String> guides = new ArrayList<>(List.of(NONE));
+        rows.forEach(row -> guides.add(row.name()));
+        show(guide, guides, 1 + presenter.rowsInView().guide().map(id -> rows.stream().map(Row::id).toList().indexOf(id)).orElse(-1));
     }
 
     private void whenDone(TextField field, Runnable done) {
@@ -126,6 +202,11 @@ final class PatternPage extends InspectorPage {
             duration.setText("Lasts " + LineUp.text(p.durationUnits(), now) + " of " + now
                     + String.format(Locale.ROOT, ", %.1f s", presenter.project().tempo().toSeconds(p.durationUnits())));
             lineUp.setText(lineUpText(p, now));
+            StepValue unit = p.swing().orElse(presenter.project().swing()).unit();
+            for (int i = 0; i < swingUnits.length; i++) {
+                swingUnits[i].setSelected(SWING_UNITS.get(i).equals(unit));
+            }
+            showChoosers();
             origin.setText(p.branchedFrom().flatMap(presenter.project()::pattern).map(from -> "Branched from " + from.name()).orElse(""));
         });
     }

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.prompt.PromptException;
@@ -103,7 +104,7 @@ final class PromptBar extends HBox {
     private void read() {
         result = Optional.empty();
         underline.setVisible(false);
-        answer.getStyleClass().remove("warn");
+        Styles.toggle(answer, "warn", false);
         Optional<Pattern> pattern = presenter.pattern();
         if (line.getText().isBlank() || pattern.isEmpty()) {
             answer.setText(pattern.isEmpty() ? "the slot is empty" : "");
@@ -120,7 +121,7 @@ final class PromptBar extends HBox {
             }
         } catch (PromptException wrong) {
             answer.setText(wrong.getMessage().replaceFirst("^column \\d+: ", ""));
-            answer.getStyleClass().add("warn");
+            Styles.toggle(answer, "warn", true);
             placeUnderline(wrong.from(), wrong.to());
             presenter.showPreview(Optional.empty());
         }

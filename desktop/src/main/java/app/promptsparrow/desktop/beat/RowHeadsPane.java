@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
@@ -34,7 +35,18 @@ final class RowHeadsPane extends VBox {
         private final Label lane = new Label();
         private final ToggleButton mute = new ToggleButton("M");
         private final ToggleButton solo = new ToggleButton("S");
+        private final Region glow = new Region();
+        private final Label notes = new Label();
+        private final VBox ladder = new VBox(4);
+        private Shown shown;
         private long litUntilNs;
+
+        /** By moving and fading alone, since it happens many times a second. */
+        void light(boolean on) {
+            glow.setOpacity(on ? 1 : 0);
+            mark.setScaleX(on ? 1.25 : 1);
+            mark.setScaleY(on ? 1.25 : 1);
+        }
     }
 
     private final BeatPresenter presenter;
@@ -50,7 +62,7 @@ final class RowHeadsPane extends VBox {
 
     /** Brings the heads to what the project says, with the heights of the grid's rows. */
     void update(Optional<GridGeometry> geometry) {
-        List<Row> rows = presenter.shownRows();
+        List<Row> rows = presenter.rowsInView().rows();
         List<RowId> ids = rows.stream().map(Row::id).toList();
         if (!ids.equals(order)) {
             order = ids;
@@ -98,27 +110,86 @@ final class RowHeadsPane extends VBox {
         HBox switches = new HBox(2, head.mute, head.solo);
         switches.setAlignment(javafx.geometry.Pos.CENTER);
         switches.setMaxHeight(18);
-        head.box.getChildren().addAll(head.mark, head.name, head.lane, gap, switches);
+        head.notes.getStyleClass().add("second");
+        head.ladder.setVisible(false);
+        head.ladder.setManaged(false);
+        head.glow.getStyleClass().add("row-glow");
+        head.glow.setManaged(false); // placed by update(), not by the layout
+        head.glow.setMouseTransparent(true);
+        head.glow.setOpacity(0);
+        HBox names = new HBox(8, head.name, head.lane);
+        names.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        names.setMinHeight(18);
+        VBox middle = new VBox(3, names, head.ladder);
+        middle.setMinWidth(0);
+        middle.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        middle.setFillWidth(false);
+        head.box.getChildren().addAll(head.glow, head.mark, middle, gap, switches);
         head.box.setOnMousePressed(event -> presenter.chooseRow(id));
         return head;
     }
 
+    /** What a ladder shows, and how to see more of it; made when a row first has one. */
+    private void buildLadder(Head head, RowId id) {
+        RowsInView view = presenter.rowsInView();
+        head.ladder.getChildren().setAll(head.notes,
+                new HBox(3, small("↑ more", id, () -> view.moreNotes(true), "An octave more above (Shift+Page Up)"),
+                        small("↓ more", id, () -> view.moreNotes(false), "An octave more below (Shift+Page Down)")),
+                new HBox(3, small("fit", id, view::fitNotes, "Only the notes around what is played (Shift+Home)"),
+                        small("all 12", id, view::toggleTwelve, "All twelve notes, or only those of the scale (Shift+End)")));
+    }
+
+    private Button small(String text, RowId id, Runnable action, String tip) {
+        Button button = new Button(text);
+        button.getStyleClass().add("small-choice");
+        button.setFocusTraversable(false);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        button.setOnAction(event -> {
+            presenter.chooseRow(id);
+            action.run();
+        });
+        Tips.on(button, tip);
+        return button;
+    }
+
+    private String notesText(RowId id, GridGeometry.RowPlace place) {
+        return presenter.project().key().text() + ", " + place.notes().size() + " notes shown"
+                + (presenter.rowsInView().ladder(id).twelve() ? " of all twelve" : "");
+    }
+
+    /** Everything that a head's look depends on, so that an edit brings only those up to date that it changes. */
+    private record Shown(String name, app.promptsparrow.kit.Family family, boolean muted, boolean soloed, boolean heard, boolean chosen, boolean tall,
+                         double height, String lane, String notes) {
+    }
+
     private void update(Head head, Row row, Optional<GridGeometry.RowPlace> place) {
-        double height = place.map(GridGeometry.RowPlace::height).orElse(30.0);
-        head.box.setMinHeight(height);
-        head.box.setMaxHeight(height);
-        head.name.setText(row.name());
-        head.mark.setStyle("-fx-background-color: -sparrow-" + Theme.role(row.family()) + ";");
-        head.mark.setAccessibleText("Hear " + row.name());
-        head.mute.setAccessibleText("Mute " + row.name());
-        head.solo.setAccessibleText("Solo " + row.name());
-        head.mute.setSelected(row.muted());
-        head.solo.setSelected(row.soloed());
-        toggle(head.box, "chosen", row.id().equals(presenter.row().id()));
-        toggle(head.box, "tall", place.map(GridGeometry.RowPlace::isLadder).orElse(false));
-        toggle(head.box, "silent", !presenter.project().kit().isHeard(row));
-        String own = presenter.pattern().map(p -> laneText(p, row.id())).orElse("");
-        head.lane.setText(own);
+        Shown now = new Shown(row.name(), row.family(), row.muted(), row.soloed(), presenter.project().kit().isHeard(row),
+                row.id().equals(presenter.row().id()), place.map(GridGeometry.RowPlace::isLadder).orElse(false),
+                place.map(GridGeometry.RowPlace::height).orElse(30.0), presenter.pattern().map(p -> laneText(p, row.id())).orElse(""),
+                place.filter(GridGeometry.RowPlace::isLadder).map(at -> notesText(row.id(), at)).orElse(""));
+        if (now.equals(head.shown)) {
+            return;
+        }
+        head.shown = now;
+        head.box.setMinHeight(now.height);
+        head.box.setMaxHeight(now.height);
+        head.glow.resizeRelocate(0, 0, WIDTH - 4, now.height);
+        head.name.setText(now.name);
+        head.mark.setStyle("-fx-background-color: -sparrow-" + Theme.role(now.family) + ";");
+        head.mark.setAccessibleText("Hear " + now.name);
+        head.mute.setAccessibleText("Mute " + now.name);
+        head.solo.setAccessibleText("Solo " + now.name);
+        head.mute.setSelected(now.muted);
+        head.solo.setSelected(now.soloed);
+        Styles.toggle(head.box, "chosen", now.chosen);
+        Styles.toggle(head.box, "tall", now.tall);
+        Styles.toggle(head.box, "silent", !now.heard);
+        head.lane.setText(now.lane);
+        if (now.tall && head.ladder.getChildren().isEmpty()) {
+            buildLadder(head, row.id());
+        }
+        InspectorPage.showIf(now.tall, head.ladder);
+        head.notes.setText(now.notes);
     }
 
     private static String laneText(Pattern pattern, RowId row) {
@@ -140,9 +211,7 @@ final class RowHeadsPane extends VBox {
         Head head = rowId < 1 ? null : heads.get(new RowId(rowId));
         if (head != null) {
             head.litUntilNs = timeNs + LIT_NS;
-            toggle(head.box, "lit", true);
-            head.mark.setScaleX(1.25);
-            head.mark.setScaleY(1.25);
+            head.light(true);
         }
     }
 
@@ -151,9 +220,7 @@ final class RowHeadsPane extends VBox {
         for (Head head : heads.values()) {
             if (head.litUntilNs != 0 && timeNs >= head.litUntilNs) {
                 head.litUntilNs = 0;
-                toggle(head.box, "lit", false);
-                head.mark.setScaleX(1);
-                head.mark.setScaleY(1);
+                head.light(false);
             }
         }
     }
@@ -162,13 +229,5 @@ final class RowHeadsPane extends VBox {
     void point(Optional<RowId> row) {
         heads.forEach((id, head) -> head.name.pseudoClassStateChanged(PseudoClass.getPseudoClass("hover"),
                 row.isPresent() && row.get().equals(id)));
-    }
-
-    private static void toggle(javafx.scene.Node node, String styleClass, boolean on) {
-        if (on && !node.getStyleClass().contains(styleClass)) {
-            node.getStyleClass().add(styleClass);
-        } else if (!on) {
-            node.getStyleClass().remove(styleClass);
-        }
     }
 }

@@ -36,6 +36,7 @@ final class RowPage extends InspectorPage {
     private ComboBox<String> laneStep;
     private ValueField laneSwing;
     private Label lineUp;
+    private LeanUnit leanUnit = LeanUnit.MS;
 
     RowPage(BeatPresenter presenter) {
         super(presenter);
@@ -48,7 +49,7 @@ final class RowPage extends InspectorPage {
         level = new ValueField("Level", -60, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), ValueField::number);
         pan = new ValueField("Pan", -100, 100, 1, 0, RowPage::panText, ValueField::number);
         send = ValueField.whole("Reverb send", 0, 100, 0, " %");
-        lean = new ValueField("Lean", -100, 100, 0.5, 0, v -> v == 0 ? "none" : ValueField.text(Math.abs(v)) + (v < 0 ? " ms early" : " ms late"), RowPage::early);
+        lean = new ValueField("Lean", -100, 100, 0.5, 0, this::leanText, this::typedLean);
         laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", RowPage::offOrNumber);
         laneStep = new ComboBox<>();
         laneSwing = new ValueField("Own swing", 49.9, 75, 0.1, 49.9, v -> v < 50 ? "follows" : ValueField.text(v) + " %", RowPage::offOrSwing);
@@ -58,8 +59,8 @@ final class RowPage extends InspectorPage {
         send.onAsk((value, gesture) -> strip("Set reverb send", presenter.row().strip().withSend(value / 100), gesture));
         lean.onAsk((value, gesture) -> {
             Row row = presenter.row();
-            presenter.apply(new Edit.SetRow("Set lean of " + row.name(), row.withLean(value == 0 ? Lean.NONE
-                    : new Lean(Lean.Unit.MICROS, (int) Math.round(value * 1_000)))), gesture);
+            int amount = (int) Math.round(Math.max(-leanUnit.most, Math.min(leanUnit.most, value)) * 1_000);
+            presenter.apply(new Edit.SetRow("Set lean of " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
         });
         laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
         laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(value < 50 ? Optional.empty()
@@ -83,7 +84,6 @@ final class RowPage extends InspectorPage {
                 line("Own step value", laneStep), laneSwing, lineUp);
     }
 
-
     private void strip(String what, Strip strip, Object gesture) {
         Row row = presenter.row();
         presenter.apply(new Edit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
@@ -104,10 +104,32 @@ final class RowPage extends InspectorPage {
         return typed.strip().startsWith("f") ? Optional.of(49.9) : ValueField.number(typed);
     }
 
-    /** {@code 12 ms early} is –12; a bare number is late. */
-    static Optional<Double> early(String typed) {
+    /** A lean is told in ms or in shares of a step; both are kept in thousandths. */
+    private enum LeanUnit {
+        MS(Lean.Unit.MICROS, 100, " ms"), STEP(Lean.Unit.STEP_SHARE, 50, " % of a step");
+
+        private final Lean.Unit unit;
+        private final double most;
+        private final String text;
+
+        LeanUnit(Lean.Unit unit, double most, String text) {
+            this.unit = unit;
+            this.most = most;
+            this.text = text;
+        }
+    }
+
+    private String leanText(double value) {
+        return value == 0 ? "none" : ValueField.text(Math.abs(value)) + leanUnit.text + (value < 0 ? " early" : " late");
+    }
+
+    /** {@code 12 ms early} is –12; a bare number is late and in the unit shown; {@code 10 % late} is of a step. */
+    private Optional<Double> typedLean(String typed) {
+        if (typed.contains("%") || typed.contains("ms")) {
+            leanUnit = typed.contains("%") ? LeanUnit.STEP : LeanUnit.MS;
+        }
         return typed.strip().equals("none") ? Optional.of(0.0)
-                : ValueField.number(typed).map(ms -> typed.contains("early") ? -Math.abs(ms) : ms);
+                : ValueField.number(typed).map(amount -> typed.contains("early") ? -Math.abs(amount) : amount);
     }
 
     private static String panText(double percent) {
@@ -123,11 +145,10 @@ final class RowPage extends InspectorPage {
         level.show(Math.max(-60, row.strip().levelDb()));
         pan.show(row.strip().pan() * 100);
         send.show(row.strip().send() * 100);
-        if (row.lean().unit() == Lean.Unit.MICROS) {
-            lean.show(row.lean().amount() / 1_000.0);
-        } else {
-            lean.showText(ValueField.text(row.lean().amount() / 1_000.0) + " % of a step", 0);
+        if (row.lean().amount() != 0) {
+            leanUnit = row.lean().unit() == Lean.Unit.MICROS ? LeanUnit.MS : LeanUnit.STEP;
         }
+        lean.show(row.lean().amount() / 1_000.0);
         Optional<Pattern> pattern = presenter.pattern();
         showIf(pattern.isPresent(), laneLength, laneStep.getParent(), laneSwing, lineUp);
         pattern.ifPresent(p -> {

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
@@ -86,7 +87,7 @@ final class SlotsPane extends VBox {
         card.button.setMaxSize(Double.MAX_VALUE, CARD_HEIGHT);
         card.button.setFocusTraversable(false);
         card.button.setOnMouseClicked(event ->
-                presenter.chooseSlot(new SlotRef(presenter.shown().bank(), slot), event.isControlDown()));
+                presenter.slots().choose(new SlotRef(presenter.shown().bank(), slot), event.isControlDown()));
         Tips.on(card.button, () -> presenter.project().banks().get(presenter.shown().bank()).at(slot)
                 .map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.")
                 .orElse("Empty: press to make a pattern here"));
@@ -123,7 +124,7 @@ final class SlotsPane extends VBox {
             tab.getStyleClass().add("bank-tab");
             tab.setFocusTraversable(false);
             tab.setOnAction(event -> {
-                presenter.chooseBank(index);
+                presenter.slots().chooseBank(index);
                 tab.setSelected(true);
             });
             banks.getChildren().add(tab);
@@ -134,7 +135,7 @@ final class SlotsPane extends VBox {
         add.setAccessibleText("Add a bank");
         Tips.on(add, "Add a bank");
         add.setFocusTraversable(false);
-        add.setOnAction(event -> presenter.addBank());
+        add.setOnAction(event -> presenter.slots().addBank());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         news.setMinWidth(Region.USE_PREF_SIZE);
@@ -151,17 +152,13 @@ final class SlotsPane extends VBox {
         Bank bank = presenter.project().banks().get(presenter.shown().bank());
         for (int slot = 0; slot < Bank.SLOTS; slot++) {
             Optional<Pattern> pattern = bank.at(slot);
-            List<String> classes = new ArrayList<>(List.of("slot"));
-            if (slot == presenter.shown().slot()) {
-                classes.add("shown");
-            }
-            if (pattern.isPresent() && pattern.get().id().equals(now.queued())) {
-                classes.add("queued");
-            } else if (pattern.isPresent() && now.playing() && pattern.get().id().equals(now.pattern())
-                    && slot != presenter.shown().slot()) {
-                classes.add("playing");
-            }
-            cards.get(slot).button.getStyleClass().setAll(classes);
+            Button button = cards.get(slot).button;
+            boolean shown = slot == presenter.shown().slot();
+            boolean queued = pattern.isPresent() && pattern.get().id().equals(now.queued());
+            boolean plays = pattern.isPresent() && now.playing() && pattern.get().id().equals(now.pattern());
+            Styles.toggle(button, "shown", shown);
+            Styles.toggle(button, "queued", queued);
+            Styles.toggle(button, "playing", plays && !queued && !shown);
         }
         news.setText(newsText(now));
     }

@@ -1,7 +1,7 @@
 /**
  * The Beat view. {@link app.promptsparrow.desktop.beat.BeatPresenter} knows what is shown, chosen and asked of the store;
- * {@link app.promptsparrow.desktop.beat.GridScene} describes what to draw, {@link app.promptsparrow.desktop.beat.GridPainter}
+ * {@link app.promptsparrow.desktop.beat.GridScene} describes what to draw, {@link app.promptsparrow.desktop.beat.GridPicture}
  * draws it; {@link app.promptsparrow.desktop.beat.GridGestures} turns presses and drags into edits. Only the classes named
- * …View, …Pane and …Painter know JavaFX.
+ * …View, …Pane and …Picture know JavaFX.
  */
 package app.promptsparrow.desktop.beat;

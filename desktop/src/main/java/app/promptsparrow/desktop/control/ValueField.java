@@ -149,8 +149,8 @@ public final class ValueField extends VBox {
         text.setOnKeyPressed(event -> {
             double amount = event.isShiftDown() ? step * 10 : step;
             if (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN) {
-                ask(value + (event.getCode() == KeyCode.UP ? amount : -amount), null);
-                text.setText(format.apply(value));
+                ask(value + (event.getCode() == KeyCode.UP ? amount : -amount), new Object()); // like a drag, it keeps the differences of many
+                restore();
                 event.consume();
             } else if (event.getCode() == KeyCode.ESCAPE) {
                 restore();

@@ -22,6 +22,7 @@ final class Commands {
 
     private static final String PLAY = "Play and patterns";
     private static final String CURSOR = "Cursor keys";
+    private static final String ROW = "The chosen row";
     private static final String HITS = "Selected hits";
     private static final String MANY = "Selecting, copying, tools";
     private static final String PROJECT = "Project and view";
@@ -36,13 +37,14 @@ final class Commands {
     private Commands() {
     }
 
-    static List<KeyTable.Line> of(BeatPresenter presenter, BeatView beat, FileActions files, Runnable keySheet, Runnable escape) {
+    static List<KeyTable.Line> of(BeatPresenter presenter, BeatView beat, FileActions files, Runnable keySheet, Runnable theme, Runnable escape) {
         Commands commands = new Commands();
         commands.play(presenter);
         commands.cursor(presenter);
+        commands.row(presenter);
         commands.hits(presenter.editor());
         commands.many(presenter);
-        commands.project(presenter, beat, files, keySheet, escape);
+        commands.project(presenter, beat, files, keySheet, theme, escape);
         commands.gestures();
         return commands.lines;
     }
@@ -68,15 +70,19 @@ final class Commands {
         tell(PLAY, "1 … 9, 0", "show a slot; while playing it comes next");
         for (int slot = 0; slot < Bank.SLOTS; slot++) {
             int index = slot;
-            bind(PLAY, "", "show slot " + Bank.slotKey(slot), () -> presenter.chooseSlot(new SlotRef(presenter.shown().bank(), index), false),
+            bind(PLAY, "", "show slot " + Bank.slotKey(slot), () -> presenter.slots().choose(new SlotRef(presenter.shown().bank(), index), false),
                     key(KeyCode.getKeyCode(Bank.slotKey(slot))));
         }
-        add(PLAY, "branch", "branch: copy to the next free slot, go on there", presenter::branch, key(KeyCode.B));
-        add(PLAY, "show-playing", "show what plays", presenter::showPlaying, key(KeyCode.HOME));
+        add(PLAY, "branch", "branch: copy to the next free slot, go on there", presenter.slots()::branch, key(KeyCode.B));
+        add(PLAY, "next-bank", "the next bank", () -> presenter.slots().stepBank(1), key(KeyCode.PAGE_DOWN, CONTROL_DOWN));
+        add(PLAY, "previous-bank", "the bank before", () -> presenter.slots().stepBank(-1), key(KeyCode.PAGE_UP, CONTROL_DOWN));
+        add(PLAY, "add-bank", "add a bank", presenter.slots()::addBank, key(KeyCode.B, CONTROL_DOWN));
+        add(PLAY, "clear-slot", "empty the slot", presenter.slots()::clear, key(KeyCode.DELETE, CONTROL_DOWN));
+        add(PLAY, "show-playing", "show what plays", presenter.slots()::showPlaying, key(KeyCode.HOME));
     }
 
     private void cursor(BeatPresenter presenter) {
-        add(CURSOR, "play-keys", "play keys: letters play rows, or type bass notes; again: back", presenter.playKeys()::toggle, key(KeyCode.F2));
+        add(CURSOR, "play-keys", "play keys: letters play rows or type notes", presenter.playKeys()::toggle, key(KeyCode.F2));
         tell(CURSOR, "Arrows", "move over rows and steps");
         bind(CURSOR, "", "left", () -> presenter.moveCursor(0, -1), key(KeyCode.LEFT));
         bind(CURSOR, "", "right", () -> presenter.moveCursor(0, 1), key(KeyCode.RIGHT));
@@ -90,6 +96,20 @@ final class Commands {
         touch(presenter.editor(), KeyCode.L, Hit.LIGHT);
         touch(presenter.editor(), KeyCode.F, Hit.FIRM);
         touch(presenter.editor(), KeyCode.A, Hit.ACCENT);
+    }
+
+    /** The chosen row. */
+    private void row(BeatPresenter presenter) {
+        add(ROW, "hear", "hear the row, or the hit under the cursor", presenter::hearCursor, key(KeyCode.J));
+        add(ROW, "mute", "mute on or off", presenter::toggleMuted, key(KeyCode.M, SHIFT_DOWN));
+        add(ROW, "solo", "solo on or off", presenter::toggleSoloed, key(KeyCode.S, SHIFT_DOWN));
+        add(ROW, "stride-less", "a smaller stride", () -> presenter.setStride(presenter.stride() - 1), key(KeyCode.COMMA, SHIFT_DOWN));
+        add(ROW, "stride-more", "a larger stride", () -> presenter.setStride(presenter.stride() + 1), key(KeyCode.PERIOD, SHIFT_DOWN));
+        add(ROW, "ladder-up", "an octave more of the ladder above", () -> presenter.rowsInView().moreNotes(true), key(KeyCode.PAGE_UP, SHIFT_DOWN));
+        add(ROW, "ladder-down", "an octave more below", () -> presenter.rowsInView().moreNotes(false), key(KeyCode.PAGE_DOWN, SHIFT_DOWN));
+        add(ROW, "ladder-fit", "only the notes around what is played", presenter.rowsInView()::fitNotes, key(KeyCode.HOME, SHIFT_DOWN));
+        add(ROW, "ladder-twelve", "all twelve notes, or the scale's", presenter.rowsInView()::toggleTwelve, key(KeyCode.END, SHIFT_DOWN));
+        add(ROW, "pin", "pin: shown whatever the filter says", presenter.rowsInView()::togglePinned, key(KeyCode.W, SHIFT_DOWN));
     }
 
     private void touch(HitEditor editor, KeyCode code, int velocity) {
@@ -137,7 +157,7 @@ final class Commands {
         add(MANY, "humanize", "humanize by the chance number", () -> presenter.tools().humanize(20), key(KeyCode.H));
     }
 
-    private void project(BeatPresenter presenter, BeatView beat, FileActions files, Runnable keySheet, Runnable escape) {
+    private void project(BeatPresenter presenter, BeatView beat, FileActions files, Runnable keySheet, Runnable theme, Runnable escape) {
         add(PROJECT, "undo", "undo", presenter::undo, key(KeyCode.Z, CONTROL_DOWN));
         add(PROJECT, "redo", "do again", presenter::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
         add(PROJECT, "save", "save", files::save, key(KeyCode.S, CONTROL_DOWN));
@@ -148,13 +168,23 @@ final class Commands {
         tell(PROJECT, "/", "prompt line: say what to plant");
         add(PROJECT, "chart", "the pattern as chart text", beat::toggleChart, key(KeyCode.C));
         add(PROJECT, "detail", "detail lane: draw velocity, length, timing …", beat::toggleDetail, key(KeyCode.D));
+        add(PROJECT, "detail-next", "what the detail lane shows", beat::nextDetail, key(KeyCode.D, SHIFT_DOWN));
+        tell(PROJECT, "Ctrl+1 … 4", "hit, row, pattern, tools; Escape: back");
+        for (int page = 0; page < 4; page++) {
+            int index = page;
+            bind(PROJECT, "", "page " + (page + 1), () -> beat.focusPage(index), key(KeyCode.getKeyCode(Integer.toString(page + 1)), CONTROL_DOWN));
+        }
+        bind(PROJECT, "Menu, Shift+F10", "all that can be done at the cursor", beat::openMenu, key(KeyCode.CONTEXT_MENU), key(KeyCode.F10, SHIFT_DOWN));
+        add(PROJECT, "tall", "higher rows", beat::toggleTall, key(KeyCode.Y));
+        add(PROJECT, "follow", "follow the playhead or not", beat::toggleFollow, key(KeyCode.F, SHIFT_DOWN));
+        add(PROJECT, "theme", "Dusk or Dawn", theme, key(KeyCode.T, CONTROL_DOWN));
         add(PROJECT, "zoom-in", "zoom in", () -> beat.zoom(1), key(KeyCode.EQUALS), key(KeyCode.PLUS), key(KeyCode.ADD));
         add(PROJECT, "zoom-out", "zoom out", () -> beat.zoom(-1), key(KeyCode.MINUS), key(KeyCode.SUBTRACT));
-        add(PROJECT, "rows", "all rows, rows with hits, bass and its neighbours", beat::nextFilter, key(KeyCode.W));
-        add(PROJECT, "guide", "mark the row's hits through all rows", presenter::toggleGuide, key(KeyCode.U));
+        add(PROJECT, "rows", "all rows, rows with hits, bass and its neighbours", presenter.rowsInView()::nextFilter, key(KeyCode.W));
+        add(PROJECT, "guide", "mark the row's hits through all rows", presenter.rowsInView()::toggleGuide, key(KeyCode.U));
         tell(PROJECT, "X held", "compare with where it was branched from");
         bind(PROJECT, "F1", "this sheet", keySheet, key(KeyCode.F1));
-        bind(PROJECT, "Escape", "cancel: a paste, an export, what comes next, the selection", escape, key(KeyCode.ESCAPE));
+        bind(PROJECT, "Escape", "cancel: a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
     }
 
     private void gestures() {

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Styles;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -49,7 +50,7 @@ final class KeySheet extends VBox {
 
     private void tell() {
         told.setText("press a key here to change it · Escape or F1 closes");
-        told.getStyleClass().remove("warn");
+        Styles.toggle(told, "warn", false);
     }
 
     private void fill() {
@@ -67,7 +68,7 @@ final class KeySheet extends VBox {
         for (Map.Entry<String, List<KeyTable.Line>> group : groups.entrySet()) {
             int lines = group.getValue().size() + 2;
             if (column == null || columns.getChildren().size() < COLUMNS && height + lines > all * 5 / 4 / COLUMNS) {
-                column = new VBox(12);
+                column = new VBox(8);
                 columns.getChildren().add(column);
                 height = 0;
             }
@@ -79,7 +80,7 @@ final class KeySheet extends VBox {
     private VBox group(String group, List<KeyTable.Line> lines) {
         GridPane grid = new GridPane();
         grid.setHgap(8);
-        grid.setVgap(2);
+        grid.setVgap(1);
         for (int i = 0; i < lines.size(); i++) {
             Node key = cap(lines.get(i));
             GridPane.setHalignment(key, HPos.RIGHT);
@@ -87,7 +88,7 @@ final class KeySheet extends VBox {
         }
         Label name = new Label(group);
         name.getStyleClass().add("second");
-        return new VBox(4, name, grid);
+        return new VBox(2, name, grid);
     }
 
     private Node cap(KeyTable.Line line) {
@@ -127,7 +128,7 @@ final class KeySheet extends VBox {
             Optional<KeyTable.Line> holder = table.change(line, key);
             holder.ifPresent(other -> {
                 told.setText(key.getDisplayText() + " already means: " + other.does() + ". Choose another, or change that one first.");
-                told.getStyleClass().add("warn");
+                Styles.toggle(told, "warn", true);
             });
         }
         fill();

@@ -21,6 +21,9 @@ import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
+import javafx.scene.Node;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.TextInputControl;
@@ -28,6 +31,7 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
@@ -50,6 +54,7 @@ public final class MainView extends StackPane {
     private final Settings settings;
     private final KeyTable keys;
     private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
+    private final Set<KeyCode> actWhenLetGo = EnumSet.noneOf(KeyCode.class);
     private KeySheet keySheet;
     private Theme theme;
 
@@ -72,7 +77,7 @@ public final class MainView extends StackPane {
         beat = new BeatView(presenter, theme);
         Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings));
         files = new FileActions(store, presenter, questions, worker, presenter::tell);
-        keys = new KeyTable(Commands.of(presenter, beat, files, this::toggleKeySheet, this::escape), settings);
+        keys = new KeyTable(Commands.of(presenter, beat, files, this::toggleKeySheet, this::otherTheme, this::escape), settings);
         BorderPane frame = new BorderPane(beat);
         frame.setTop(transport);
         frame.setLeft(rail());
@@ -85,6 +90,7 @@ public final class MainView extends StackPane {
         addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
         addEventFilter(KeyEvent.KEY_RELEASED, this::keyReleased);
         addEventFilter(KeyEvent.KEY_TYPED, this::keyTyped);
+        addEventHandler(MouseEvent.MOUSE_RELEASED, this::mouseReleased);
         presenter.patterns().onQuestion(questions::choose);
         update();
         player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
@@ -122,7 +128,7 @@ public final class MainView extends StackPane {
         light.setId("theme");
         light.setOnAction(event -> {
             light.setSelected(false);
-            setTheme(theme.other());
+            otherTheme();
         });
         javafx.scene.layout.Region gap = new javafx.scene.layout.Region();
         VBox.setVgrow(gap, javafx.scene.layout.Priority.ALWAYS);
@@ -140,6 +146,10 @@ public final class MainView extends StackPane {
         Tips.on(button, tip);
         button.setFocusTraversable(false);
         return button;
+    }
+
+    private void otherTheme() {
+        setTheme(theme.other());
     }
 
     private void setTheme(Theme to) {
@@ -181,6 +191,8 @@ public final class MainView extends StackPane {
     private void escape() {
         if (keySheet != null && keySheet.isVisible()) {
             toggleKeySheet();
+        } else if (!beat.hasFocus()) {
+            beat.focusGrid();
         } else if (!files.cancel()) {
             presenter.cancel();
         }
@@ -210,6 +222,11 @@ public final class MainView extends StackPane {
         if (typing && (!command || isTextCommand(event)) || choosing && !command) {
             return;
         }
+        if (event.getCode() == KeyCode.ENTER && event.getTarget() instanceof ButtonBase button) {
+            press(button);
+            event.consume();
+            return;
+        }
         boolean plain = !event.isControlDown() && !event.isShiftDown() && !event.isAltDown();
         if (plain && !typing && presenter.playKeys().isOn() && event.getCode().isLetterKey()
                 && (again || presenter.playKeys().play(event.getCode()))) {
@@ -218,11 +235,32 @@ public final class MainView extends StackPane {
         }
         Optional<KeyTable.Line> line = keys.find(event);
         line.ifPresent(found -> {
-            if (!worksWhenLetGo(event) && (!again || found.repeats())) {
+            if (worksWhenLetGo(event)) {
+                actWhenLetGo.add(event.getCode());
+            } else if (!again || found.repeats()) {
                 found.action().run();
             }
             event.consume();
         });
+    }
+
+    /** Enter on a control that was reached by Tab; on the grid it plants. */
+    private static void press(ButtonBase button) {
+        if (button instanceof MenuButton menu) {
+            menu.show();
+        } else {
+            button.fire();
+        }
+    }
+
+    /** After a press with the mouse the keys belong to the grid again. */
+    private void mouseReleased(MouseEvent event) {
+        for (Node node = event.getTarget() instanceof Node target ? target : null; node != null; node = node.getParent()) {
+            if (node instanceof ButtonBase && !(node instanceof MenuButton)) {
+                beat.focusGrid();
+                return;
+            }
+        }
     }
 
     /** Delete and the touch keys mean something while they are held, so by themselves they work when they are let go. */
@@ -233,7 +271,8 @@ public final class MainView extends StackPane {
     private void keyReleased(KeyEvent event) {
         down.remove(event.getCode());
         boolean served = beat.holdKey(event.getCode(), false);
-        if (worksWhenLetGo(event) && !served && !(presenter.playKeys().isOn() && event.getCode().isLetterKey()) && !(event.getTarget() instanceof TextInputControl)) {
+        // Only what was pressed alone: letting go of Control before the A of Ctrl+A makes no accent.
+        if (actWhenLetGo.remove(event.getCode()) && worksWhenLetGo(event) && !served) {
             keys.find(event).ifPresent(found -> found.action().run());
             event.consume();
         }

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import javafx.scene.control.Button;
@@ -33,7 +34,7 @@ final class MasterMeter extends HBox {
         lamp.setFocusTraversable(false);
         lamp.setAccessibleText("Clip lamp");
         Tips.on(lamp, "Lights when the music reached the limiter; press to put it out");
-        lamp.setOnAction(event -> lamp.getStyleClass().remove("clipped"));
+        lamp.setOnAction(event -> Styles.toggle(lamp, "clipped", false));
         setSpacing(9);
         setAlignment(javafx.geometry.Pos.CENTER);
         getChildren().addAll(box, lamp);
@@ -55,14 +56,14 @@ final class MasterMeter extends HBox {
             float peak = player.takeMasterPeak(channel);
             double db = peak <= 0 ? FLOOR_DB : Math.max(FLOOR_DB, 20 * Math.log10(peak));
             double next = Math.max(db, shownDb[channel] - FALL_DB);
-            if (peak >= CLIPPED && !lamp.getStyleClass().contains("clipped")) {
-                lamp.getStyleClass().add("clipped");
+            if (peak >= CLIPPED) {
+                Styles.toggle(lamp, "clipped", true);
             }
             if (next != shownDb[channel]) {
                 shownDb[channel] = Math.max(FLOOR_DB, next);
                 double width = WIDTH * (shownDb[channel] - FLOOR_DB) / -FLOOR_DB;
                 bars[channel].resizeRelocate(0, 0, Math.round(width), 5);
-                bars[channel].getStyleClass().setAll(shownDb[channel] > HIGH_DB ? new String[] {"meter-bar", "high"} : new String[] {"meter-bar"});
+                Styles.toggle(bars[channel], "high", shownDb[channel] > HIGH_DB);
             }
         }
     }

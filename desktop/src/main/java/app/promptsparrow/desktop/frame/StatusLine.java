@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.play.Player;
 import java.util.Optional;
 import javafx.scene.control.Label;
@@ -51,10 +52,7 @@ final class StatusLine extends HBox {
         if (!text.equals(shownRight)) {
             shownRight = text;
             right.setText(text);
-            right.getStyleClass().removeAll("warn");
-            if (!player.isAudible() && player.outputDescription().isPresent()) {
-                right.getStyleClass().add("warn");
-            }
+            Styles.toggle(right, "warn", !player.isAudible() && player.outputDescription().isPresent());
         }
     }
 }

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.play.Player;
@@ -275,10 +276,7 @@ final class TransportBar extends HBox {
 
     /** Once a pulse. */
     void pulse(Player.Now now) {
-        play.getStyleClass().removeAll("playing");
-        if (now.playing()) {
-            play.getStyleClass().add("playing");
-        }
+        Styles.toggle(play, "playing", now.playing());
         showPosition(now.position(), now.playing());
         master.pulse();
     }

@@ -80,7 +80,7 @@ class BeatLogicTest {
     void a_ladder_shows_the_scale_around_what_is_played_and_keeps_notes_outside_it() {
         Pattern pattern = Pattern.empty(FIRST, "x", 16).withLane(BASS, lane -> lane.withHits(List.of(
                 Hit.bass(0, 96, 33, Hit.STEP), Hit.bass(4, 96, 37, Hit.STEP))));
-        List<Integer> notes = GridGeometry.ladder(Key.A_MINOR, pattern, BASS);
+        List<Integer> notes = Ladder.FIT.notes(Key.A_MINOR, pattern.lane(BASS).hits());
         assertThat(notes).contains(33, 35, 36, 37).isSortedAccordingTo(java.util.Comparator.reverseOrder()).hasSizeGreaterThanOrEqualTo(6);
         GridGeometry.RowPlace place = GridGeometry.of(Project.untitled(), pattern, 800, 32).place(BASS).orElseThrow();
         for (int note : place.notes()) {
@@ -183,7 +183,7 @@ class BeatLogicTest {
     @Test
     void an_empty_slot_gets_a_pattern_in_the_shape_of_the_shown_one() {
         presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 24));
-        presenter.chooseSlot(new SlotRef(0, 3), false);
+        presenter.slots().choose(new SlotRef(0, 3), false);
         assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(24);
         presenter.undo();
         assertThat(store.project().at(new SlotRef(0, 3))).isEmpty();
@@ -195,10 +195,10 @@ class BeatLogicTest {
     @Test
     void a_full_bank_says_so_when_branching() {
         for (int i = 0; i < 9; i++) {
-            presenter.branch();
+            presenter.slots().branch();
         }
         assertThat(store.project().filledSlots()).hasSize(10);
-        presenter.branch();
+        presenter.slots().branch();
         assertThat(presenter.message()).contains("all ten slots");
         assertThat(store.project().banks().get(0).patterns().stream().map(Pattern::name).distinct()).hasSize(10);
     }
@@ -214,9 +214,9 @@ class BeatLogicTest {
     @Test
     void the_cursor_is_described_in_words() {
         store.open(DemoProject.make(), java.util.Optional.empty());
-        presenter.chooseSlot(DemoProject.FIRST_SHOWN, true);
+        presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
         presenter.putCursor(HAT, 28);
-        assertThat(presenter.describeCursor()).isEqualTo("Closed hat · step 29 · beat 4 · velocity 96 · roll of 8");
+        assertThat(presenter.describeCursor()).isEqualTo("Closed hat · step 29 · beat 4 · velocity 96 · roll of 8 over 4");
         presenter.putCursor(BASS, 16);
         assertThat(presenter.describeCursor()).isEqualTo("Bass · step 17 · beat 1 · velocity 96 · C2 · 3 steps long · slide");
         presenter.moveCursor(99, 99);

@@ -354,17 +354,21 @@ class GestureWindowTest extends RealWindow {
     void rows_can_be_filtered_and_what_is_hidden_is_counted(FxRobot robot) {
         plant(robot, KICK, 0);
         plant(robot, HAT, 2);
-        interact(() -> view.presenter().setPinned(new app.promptsparrow.kit.RowId(9), true));
+        interact(() -> {
+            view.presenter().chooseRow(new app.promptsparrow.kit.RowId(9));
+            view.presenter().rowsInView().togglePinned();
+            view.presenter().chooseRow(HAT);
+        });
         robot.push(KeyCode.W);
         settle();
-        assertThat(view.presenter().shownRows()).extracting(row -> row.id().value()).containsExactly(1, 4, 9);
+        assertThat(view.presenter().rowsInView().rows()).extracting(row -> row.id().value()).containsExactly(1, 4, 9);
         robot.push(KeyCode.W);
         settle();
-        assertThat(view.presenter().hiddenWithHits()).isEqualTo(1);
+        assertThat(view.presenter().rowsInView().hiddenWithHits()).isEqualTo(1);
         assertThat(robot.lookup("#filter").queryButton().getText()).isEqualTo("bass and neighbours");
         robot.push(KeyCode.W);
         settle();
-        assertThat(view.presenter().shownRows()).hasSize(14);
+        assertThat(view.presenter().rowsInView().rows()).hasSize(14);
     }
 
     @Test
@@ -408,13 +412,13 @@ class GestureWindowTest extends RealWindow {
         robot.push(KeyCode.B);
         assertThat(text(robot, "#key-told")).contains("B already means: branch");
         robot.clickOn("#key-roll");
-        robot.push(KeyCode.J);
+        robot.push(KeyCode.N);
         robot.push(KeyCode.F1);
         settle();
         plant(robot, HAT, 4);
         robot.push(KeyCode.R);
         assertThat(hits(HAT).get(0).roll()).isEmpty();
-        robot.push(KeyCode.J);
+        robot.push(KeyCode.N);
         assertThat(hits(HAT).get(0).roll()).isPresent();
         robot.push(KeyCode.F1);
         settle();

@@ -44,29 +44,38 @@ class SceneTest {
         return scene(Set.of(), NOWHERE);
     }
 
-    @Test
-    void only_rows_that_look_different_are_drawn_again() {
-        plant(KICK, Hit.drum(0, 96));
-        plant(HAT, Hit.drum(2, 96));
-        GridScene before = scene();
-        assertThat(scene().changedRows(before, Set.of(BASS))).contains(Set.of());
-        plant(HAT, Hit.drum(4, 96));
-        assertThat(scene().changedRows(before, Set.of(BASS))).contains(Set.of(HAT));
-        assertThat(scene(Set.of(new Cell(KICK, 0)), NOWHERE).changedRows(before, Set.of(BASS))).contains(Set.of(KICK, HAT));
-        plant(BASS, Hit.bass(0, 96, 33, 4 * Hit.STEP), Hit.bass(4, 96, 36, Hit.STEP));
-        GridScene apart = scene();
-        plant(BASS, Hit.bass(4, 96, 36, Hit.STEP).withSlide(true));
-        assertThat(scene().changedRows(apart, Set.of(BASS)).orElseThrow()).containsExactly(BASS);
+    private static Set<RowId> different(GridScene a, GridScene b) {
+        Set<RowId> rows = new java.util.HashSet<>(a.byRow().keySet());
+        rows.addAll(b.byRow().keySet());
+        rows.removeIf(row -> java.util.Objects.equals(a.byRow().get(row), b.byRow().get(row)));
+        return rows;
     }
 
     @Test
-    void another_ground_is_drawn_as_a_whole() {
+    void an_edit_changes_the_part_of_its_row_alone() {
+        plant(KICK, Hit.drum(0, 96));
+        plant(HAT, Hit.drum(2, 96));
+        GridScene before = scene();
+        assertThat(different(scene(), before)).isEmpty();
+        plant(HAT, Hit.drum(4, 96));
+        assertThat(different(scene(), before)).containsExactly(HAT);
+        assertThat(different(scene(Set.of(new Cell(KICK, 0)), NOWHERE), before)).containsExactlyInAnyOrder(KICK, HAT);
+        plant(BASS, Hit.bass(0, 96, 33, 4 * Hit.STEP), Hit.bass(4, 96, 36, Hit.STEP));
+        GridScene apart = scene();
+        plant(BASS, Hit.bass(4, 96, 36, Hit.STEP).withSlide(true));
+        assertThat(different(scene(), apart)).containsExactly(BASS);
+        assertThat(scene().sameGround(apart)).isTrue();
+    }
+
+    @Test
+    void length_and_meter_change_the_ground() {
         GridScene before = scene();
         project = new Edit.SetLength(FIRST, 12).apply(project);
-        assertThat(scene().changedRows(before, Set.of(BASS))).isEmpty();
+        assertThat(scene().sameGround(before)).isFalse();
         project = new Edit.SetLength(FIRST, 16).apply(project);
+        assertThat(scene().sameGround(before)).isTrue();
         project = new Edit.SetMeter(new app.promptsparrow.time.Meter(3, 4)).apply(project);
-        assertThat(scene().changedRows(before, Set.of(BASS))).isEmpty();
+        assertThat(scene().sameGround(before)).isFalse();
     }
 
     @Test
@@ -103,7 +112,7 @@ class SceneTest {
     void rows_that_are_filtered_out_are_not_drawn() {
         plant(KICK, Hit.drum(0, 96));
         plant(HAT, Hit.drum(2, 96));
-        GridGeometry geometry = GridGeometry.of(project, project.pattern(FIRST).orElseThrow(), project.kit().rows().subList(0, 2), 824, 32);
+        GridGeometry geometry = GridGeometry.of(project, project.pattern(FIRST).orElseThrow(), project.kit().rows().subList(0, 2), row -> Ladder.FIT, 824, 32);
         GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE);
         assertThat(scene.seeds()).extracting(GridScene.Seed::row).containsExactly(KICK);
         assertThat(scene.height()).isEqualTo(64);

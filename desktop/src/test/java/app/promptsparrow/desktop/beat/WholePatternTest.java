@@ -180,25 +180,25 @@ class WholePatternTest {
     @Test
     void a_row_goes_to_the_whole_bank_a_selection_to_a_slot_and_lanes_change_places() {
         store.open(DemoProject.make(), Optional.empty());
-        presenter.chooseSlot(DemoProject.FIRST_SHOWN, true);
+        presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
         presenter.chooseRow(KICK);
         List<Hit> kick = hits(KICK);
-        presenter.patterns().sendRowToBank();
+        presenter.sender().sendRow(presenter.sender().others());
         assertThat(store.undoName()).contains("Send Kick to 4 patterns");
         for (Pattern pattern : store.project().banks().get(1).patterns()) {
             assertThat(pattern.lane(KICK).hits()).isEqualTo(kick);
         }
         store.undo();
         presenter.selectAll(true);
-        presenter.patterns().sendSelection(new SlotRef(1, 3));
-        assertThat(store.project().at(new SlotRef(1, 3)).orElseThrow().lane(KICK).hits()).containsAll(kick);
-        presenter.patterns().sendSelection(new SlotRef(1, 9));
-        assertThat(presenter.message()).isEqualTo("that slot is empty");
+        presenter.sender().sendSelection(List.of(new SlotRef(1, 1)));
+        assertThat(store.project().at(new SlotRef(1, 1)).orElseThrow().lane(KICK).hits()).containsAll(kick);
+        presenter.sender().sendSelection(List.of(new SlotRef(1, 9)));
+        assertThat(presenter.message()).isEqualTo("there is no other pattern in this bank to send to");
         List<Hit> snare = hits(SNARE);
-        presenter.patterns().swapLanes(SNARE);
+        presenter.sender().swapWith(SNARE);
         assertThat(hits(SNARE)).isEqualTo(kick);
         assertThat(hits(KICK)).isEqualTo(snare);
-        presenter.patterns().swapLanes(BASS);
+        presenter.sender().swapWith(BASS);
         assertThat(presenter.message()).contains("cannot change places");
     }
 
@@ -221,12 +221,12 @@ class WholePatternTest {
     @Test
     void comparing_shows_what_the_pattern_it_was_branched_from_has_instead() {
         plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90));
-        presenter.branch();
+        presenter.slots().branch();
         presenter.editor().remove(Set.of(new Cell(KICK, 4)), null);
         plant(KICK, Hit.drum(0, 50));
-        presenter.compare(true);
+        presenter.comparison().show(true);
         assertThat(presenter.preview().orElseThrow().rows().get(KICK)).containsExactlyInAnyOrder(0, 4);
-        presenter.compare(false);
+        presenter.comparison().show(false);
         assertThat(presenter.preview()).isEmpty();
     }
 

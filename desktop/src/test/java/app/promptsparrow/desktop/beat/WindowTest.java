@@ -186,7 +186,7 @@ class WindowTest extends RealWindow {
         int redraws = grid(robot).redraws();
         until(() -> playhead.getLayoutX() < place);
         assertThat(grid(robot).redraws()).as("playing repaints nothing but what is lit").isEqualTo(redraws);
-        until(() -> robot.lookup(".lit").tryQuery().isPresent());
+        until(() -> robot.lookup(".row-glow").queryAllAs(Region.class).stream().anyMatch(glow -> glow.getOpacity() > 0));
         until(() -> robot.lookup(".meter-bar").queryAllAs(Region.class).stream().anyMatch(bar -> bar.getWidth() > 20));
         robot.push(KeyCode.SPACE);
         until(() -> !player.now().playing());

@@ -1,0 +1,144 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Clip;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+
+/**
+ * What goes from one row to another, and from the shown pattern to others of its bank: a lane, the selection, a bar. Each
+ * is one undoable step. Owned by the UI thread; needs no window.
+ */
+public final class LaneSender {
+
+    private final BeatPresenter presenter;
+
+    LaneSender(BeatPresenter presenter) {
+        this.presenter = presenter;
+    }
+
+    /** The filled slots of the bank but the shown one. */
+    List<SlotRef> others() {
+        SlotRef shown = presenter.shown();
+        return IntStream.range(0, app.promptsparrow.project.Bank.SLOTS).filter(slot -> slot != shown.slot())
+                .mapToObj(slot -> new SlotRef(shown.bank(), slot)).filter(slot -> presenter.project().at(slot).isPresent()).toList();
+    }
+
+    // --- between rows ---
+
+    /** The chosen row's lane and another's change places. */
+    public void swapWith(RowId other) {
+        betweenRows("Swap", other, (p, row) -> List.of(lane(p, row, p.lane(other)), lane(p, other, p.lane(row))));
+    }
+
+    /** The chosen row's lane goes to another row, in place of what that has. */
+    public void moveTo(RowId other) {
+        betweenRows("Move", other, (p, row) -> List.of(lane(p, row, Lane.EMPTY), lane(p, other, p.lane(row))));
+    }
+
+    private interface Moves {
+        List<Edit> of(Pattern pattern, RowId chosen);
+    }
+
+    private void betweenRows(String verb, RowId other, Moves moves) {
+        RowId row = presenter.row().id();
+        if (presenter.pattern().isEmpty() || row.equals(other)) {
+            return;
+        }
+        if (presenter.editor().isBass(row) != presenter.editor().isBass(other)) {
+            presenter.say("hits of drums and notes of a bass cannot change places");
+            return;
+        }
+        presenter.apply(new Edit.Together(verb + " " + presenter.rowName(row) + (verb.equals("Swap") ? " and " : " to ") + presenter.rowName(other),
+                moves.of(presenter.pattern().get(), row)));
+    }
+
+    private static Edit lane(Pattern pattern, RowId row, Lane lane) {
+        return new Edit.Together("", List.of(new Edit.ShapeLane(pattern.id(), row, lane.step(), lane.length(), lane.swing()),
+                new Edit.SetHits("", pattern.id(), Map.of(row, lane.hits()))));
+    }
+
+    // --- to other patterns ---
+
+    /** Gives the chosen row's lane to other patterns, with its own grid if it has one. */
+    public void sendRow(List<SlotRef> to) {
+        RowId row = presenter.row().id();
+        send(presenter.rowName(row), to, target -> presenter.pattern().map(p -> lane(target, row, p.lane(row))).orElseThrow());
+    }
+
+    /** Gives the selected hits to other patterns at the same time of theirs, in place of what stands on those steps. */
+    public void sendSelection(List<SlotRef> to) {
+        Map<RowId, List<Hit>> selected = presenter.editor().selected();
+        if (selected.isEmpty() || presenter.pattern().isEmpty()) {
+            presenter.say("select the hits to send first");
+            return;
+        }
+        Clip clip = Clip.of(presenter.project(), presenter.pattern().get(), selected);
+        send(presenter.editor().named(selected), to, target -> pasted(clip, target));
+    }
+
+    /** Gives the bar of the cursor to other patterns: all rows of it, in place of what they have there. */
+    public void sendBar(List<SlotRef> to) {
+        if (presenter.pattern().isEmpty()) {
+            return;
+        }
+        Pattern here = presenter.pattern().get();
+        Project project = presenter.project();
+        long bar = project.meterOf(here).barUnits();
+        long from = presenter.cursor() * here.laneStep(presenter.row().id()).units() / bar * bar;
+        Map<RowId, List<Hit>> inBar = new LinkedHashMap<>();
+        here.lanes().forEach((row, lane) -> {
+            List<Hit> hits = lane.hits().stream().filter(hit -> isWithin(here, row, hit, from, bar)).toList();
+            if (!hits.isEmpty()) {
+                inBar.put(row, hits);
+            }
+        });
+        send("bar " + (from / bar + 1), to, target -> {
+            List<Edit> edits = new ArrayList<>();
+            target.lanes().forEach((row, lane) -> edits.add(new Edit.EditHits("", target.id(), row, stepsWithin(target, row, from, bar), List.of())));
+            if (!inBar.isEmpty()) {
+                edits.add(pasted(Clip.of(project, here, inBar), target));
+            }
+            return new Edit.Together("", edits);
+        });
+    }
+
+    private static boolean isWithin(Pattern pattern, RowId row, Hit hit, long from, long span) {
+        long at = hit.step() * pattern.laneStep(row).units();
+        return at >= from && at < from + span && !GridGeometry.isBeyond(pattern, row, hit);
+    }
+
+    private static Set<Integer> stepsWithin(Pattern pattern, RowId row, long from, long span) {
+        Set<Integer> steps = new LinkedHashSet<>();
+        pattern.lane(row).hits().stream().filter(hit -> isWithin(pattern, row, hit, from, span)).forEach(hit -> steps.add(hit.step()));
+        return steps;
+    }
+
+    private Edit pasted(Clip clip, Pattern target) {
+        RowId first = clip.kit().rows().stream().filter(row -> !clip.pattern().lane(row.id()).hits().isEmpty()).findFirst().orElseThrow().id();
+        return clip.paste(presenter.project(), target, first, clip.fromUnits(), true, true).edit();
+    }
+
+    private void send(String what, List<SlotRef> to, Function<Pattern, Edit> edit) {
+        List<Pattern> targets = to.stream().map(presenter.project()::at).flatMap(Optional::stream).toList();
+        if (targets.isEmpty() || presenter.pattern().isEmpty()) {
+            presenter.say("there is no other pattern in this bank to send to");
+            return;
+        }
+        String name = "Send " + what + " to " + (targets.size() == 1 ? targets.get(0).name() : targets.size() + " patterns");
+        presenter.apply(new Edit.Together(name, targets.stream().map(edit).toList()));
+    }
+}

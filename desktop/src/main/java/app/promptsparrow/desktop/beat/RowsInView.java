@@ -1,0 +1,163 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Which rows are shown, how much of their ladders, and whose hits are marked through all of them. Owned by the UI thread;
+ * needs no window.
+ */
+public final class RowsInView {
+
+    /** Which rows are shown. */
+    public enum Filter {
+        ALL("all rows"), WITH_HITS("rows with hits"), BASS("bass and neighbours");
+
+        private final String title;
+
+        Filter(String title) {
+            this.title = title;
+        }
+
+        String title() {
+            return title;
+        }
+    }
+
+    private final BeatPresenter presenter;
+    private Filter filter = Filter.ALL;
+    private final Set<RowId> pinned = new HashSet<>();
+    private final Map<RowId, Ladder> ladders = new HashMap<>();
+    private Optional<RowId> guide = Optional.empty();
+
+    RowsInView(BeatPresenter presenter) {
+        this.presenter = presenter;
+    }
+
+    void forget() {
+        pinned.clear();
+        ladders.clear();
+        guide = Optional.empty();
+    }
+
+    // --- rows ---
+
+    public Filter filter() {
+        return filter;
+    }
+
+    public void setFilter(Filter to) {
+        filter = to;
+        presenter.tellChange();
+    }
+
+    /** All rows, then only those with hits, then only the bass and its neighbours. */
+    public void nextFilter() {
+        setFilter(Filter.values()[(filter.ordinal() + 1) % Filter.values().length]);
+    }
+
+    /** Whether a row is shown whatever the filter says. */
+    public boolean isPinned(RowId row) {
+        return pinned.contains(row);
+    }
+
+    /** Pins the chosen row, or lets it go. */
+    public void togglePinned() {
+        RowId row = presenter.row().id();
+        if (!pinned.remove(row)) {
+            pinned.add(row);
+        }
+        presenter.say(presenter.rowName(row) + (isPinned(row) ? " is pinned: shown whatever the filter says" : " is no longer pinned"));
+    }
+
+    /** The rows that are shown, in order; all of them if the filter would leave none. */
+    public List<Row> rows() {
+        List<Row> all = presenter.project().kit().rows();
+        Set<RowId> kept = new HashSet<>(pinned);
+        for (int i = 0; i < all.size(); i++) {
+            boolean besideBass = i > 0 && all.get(i - 1).isBass() || i + 1 < all.size() && all.get(i + 1).isBass();
+            if (passes(all.get(i), besideBass)) {
+                kept.add(all.get(i).id());
+            }
+        }
+        List<Row> rows = all.stream().filter(here -> kept.contains(here.id())).toList();
+        return rows.isEmpty() ? all : rows;
+    }
+
+    private boolean passes(Row row, boolean besideBass) {
+        return switch (filter) {
+            case ALL -> true;
+            case WITH_HITS -> hasHits(row) || row.id().equals(presenter.row().id());
+            case BASS -> row.isBass() || row.family() == Family.KICK || besideBass;
+        };
+    }
+
+    private boolean hasHits(Row row) {
+        return !presenter.lane(row.id()).hits().isEmpty();
+    }
+
+    /** How many rows with hits the filter hides. */
+    public long hiddenWithHits() {
+        List<Row> rows = rows();
+        return presenter.project().kit().rows().stream().filter(here -> !rows.contains(here) && hasHits(here)).count();
+    }
+
+    // --- ladders ---
+
+    Ladder ladder(RowId row) {
+        return ladders.getOrDefault(row, Ladder.FIT);
+    }
+
+    void setLadder(RowId row, Ladder to) {
+        ladders.put(row, to);
+        presenter.tellChange();
+    }
+
+    /** Shows more of the chosen bass row's ladder: an octave of the scale up or down. */
+    public void moreNotes(boolean up) {
+        onLadder(row -> setLadder(row, ladder(row).withMore(up, ladder(row).twelve() ? 12 : presenter.project().key().notesAnOctave())));
+    }
+
+    /** Shows the notes around what is played, as at first. */
+    public void fitNotes() {
+        onLadder(row -> setLadder(row, Ladder.FIT.withTwelve(ladder(row).twelve())));
+    }
+
+    /** All twelve notes, or only those of the scale. */
+    public void toggleTwelve() {
+        onLadder(row -> setLadder(row, ladder(row).withTwelve(!ladder(row).twelve())));
+    }
+
+    private void onLadder(java.util.function.Consumer<RowId> action) {
+        if (presenter.row().isBass()) {
+            action.accept(presenter.row().id());
+        } else {
+            presenter.say("choose a bass row first: only those have ladders");
+        }
+    }
+
+    // --- the guide row ---
+
+    /** The row whose hits are marked through all rows. */
+    public Optional<RowId> guide() {
+        return guide;
+    }
+
+    public void setGuide(Optional<RowId> row) {
+        guide = row;
+        presenter.say(row.map(of -> presenter.rowName(of) + " guides: its hits are marked through all rows").orElse("no row guides"));
+    }
+
+    /** Marks the chosen row's hits through all rows, or no row's. */
+    public void toggleGuide() {
+        Optional<RowId> chosen = Optional.of(presenter.row().id());
+        setGuide(guide.equals(chosen) ? Optional.empty() : chosen);
+    }
+}

@@ -1,0 +1,135 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.engine.Switch;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import java.util.Optional;
+
+/**
+ * What banks and slots are asked for: to show a pattern, to let it come next, to branch. Owned by the UI thread; needs no
+ * window.
+ */
+public final class SlotChooser {
+
+    private final BeatPresenter presenter;
+
+    SlotChooser(BeatPresenter presenter) {
+        this.presenter = presenter;
+    }
+
+    /**
+     * Shows a slot; while music plays its pattern is also queued, unless {@code onlyShow}. An empty slot gets a new
+     * pattern in the shape of the shown one.
+     */
+    public void choose(SlotRef slot, boolean onlyShow) {
+        Project project = presenter.project();
+        if (project.at(slot).isEmpty()) {
+            Optional<Pattern> model = presenter.pattern();
+            PatternId id = project.freshPatternId();
+            Pattern fresh = Pattern.empty(id, "Pattern " + id.value(), model.map(Pattern::length).orElse(16));
+            Pattern shaped = model.map(p -> fresh.withStep(p.step()).withMeter(p.meter())).orElse(fresh);
+            fill("New pattern in slot " + Bank.slotKey(slot.slot()), slot, shaped);
+        } else {
+            presenter.show(slot);
+        }
+        Player.Now now = presenter.player().now();
+        if (!now.playing() || onlyShow) {
+            return;
+        }
+        PatternId id = presenter.pattern().orElseThrow().id();
+        if (id.equals(now.pattern())) {
+            presenter.player().unqueue();
+        } else {
+            presenter.player().queue(id, Switch.PASS_END);
+        }
+    }
+
+    private void fill(String name, SlotRef slot, Pattern pattern) {
+        presenter.willShow(slot);
+        presenter.store().apply(new Edit.FillSlot(name, slot, Optional.of(pattern)));
+    }
+
+    /** Shows the first pattern of a bank. */
+    public void chooseBank(int bank) {
+        Bank chosen = presenter.project().banks().get(bank);
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            if (chosen.at(slot).isPresent()) {
+                presenter.show(new SlotRef(bank, slot));
+                return;
+            }
+        }
+        presenter.show(new SlotRef(bank, 0));
+    }
+
+    /** The next bank, or with –1 the one before. */
+    public void stepBank(int by) {
+        chooseBank(Math.floorMod(presenter.shown().bank() + by, presenter.project().banks().size()));
+        presenter.say("bank " + presenter.project().banks().get(presenter.shown().bank()).name());
+    }
+
+    public void addBank() {
+        int index = presenter.project().banks().size();
+        if (index < Project.MAX_BANKS) {
+            presenter.store().apply(new Edit.AddBank("Bank " + (index + 1)));
+            chooseBank(index);
+        }
+    }
+
+    /** Copies the shown pattern into the next free slot of its bank and goes on there at the same place. */
+    public void branch() {
+        if (presenter.pattern().isEmpty()) {
+            return;
+        }
+        SlotRef shown = presenter.shown();
+        Bank bank = presenter.project().banks().get(shown.bank());
+        for (int i = 1; i < Bank.SLOTS; i++) {
+            SlotRef free = new SlotRef(shown.bank(), (shown.slot() + i) % Bank.SLOTS);
+            if (bank.at(free.slot()).isEmpty()) {
+                branchTo(free, presenter.pattern().get(), bank);
+                return;
+            }
+        }
+        presenter.say("all ten slots of this bank are full; add a bank or clear a slot");
+    }
+
+    private void branchTo(SlotRef free, Pattern from, Bank bank) {
+        Player player = presenter.player();
+        Pattern copy = from.branch(presenter.project().freshPatternId(), branchName(from.name(), bank));
+        boolean wasPlaying = player.now().playing() && from.id().equals(player.now().pattern());
+        fill("Branch " + from.name(), free, copy);
+        if (wasPlaying) {
+            player.queue(copy.id(), Switch.SAME_PLACE);
+        }
+        presenter.say("branched to slot " + Bank.slotKey(free.slot()) + ": " + copy.name());
+    }
+
+    private static String branchName(String from, Bank bank) {
+        String base = from.replaceAll(" \\d+$", "");
+        for (int number = 2;; number++) {
+            String name = base + " " + number;
+            if (bank.patterns().stream().noneMatch(p -> p.name().equals(name))) {
+                return name.length() > Row.MAX_NAME ? name.substring(name.length() - Row.MAX_NAME) : name;
+            }
+        }
+    }
+
+    /** Empties the shown slot. */
+    public void clear() {
+        presenter.pattern().ifPresent(p -> presenter.apply(new Edit.FillSlot("Clear slot " + Bank.slotKey(presenter.shown().slot()) + ": " + p.name(),
+                presenter.shown(), Optional.empty())));
+    }
+
+    /** Shows the pattern that plays, if another one is shown. */
+    public void showPlaying() {
+        Player.Now now = presenter.player().now();
+        if (now.playing()) {
+            presenter.project().slotOf(now.pattern()).ifPresent(presenter::show);
+        }
+    }
+}
