@@ -73,6 +73,19 @@ class HistoryTest {
     }
 
     @Test
+    void the_random_edits_are_of_every_kind_there_is() {
+        Random random = new Random(6);
+        java.util.Set<Class<?>> kinds = new java.util.HashSet<>();
+        for (int i = 0; i < 2_000; i++) {
+            kinds.add(HistoryTestEdits.random(random, Project.untitled()).getClass());
+        }
+        kinds.add(Edit.RenamePattern.class); // within Together
+        kinds.add(Edit.SetRow.class);
+        kinds.add(Edit.RenameProject.class); // where there is no room for a bank
+        assertThat(kinds).containsExactlyInAnyOrder(Edit.class.getPermittedSubclasses());
+    }
+
+    @Test
     void random_edits_with_undo_and_redo_return_to_equal_projects() {
         Random random = new Random(5);
         History history = new History(Project.untitled());

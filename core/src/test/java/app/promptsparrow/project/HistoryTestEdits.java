@@ -1,5 +1,6 @@
 package app.promptsparrow.project;
 
+import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.Generated;
 import app.promptsparrow.pattern.Chance;
@@ -28,7 +29,7 @@ public final class HistoryTestEdits {
         Row row = project.kit().rows().get(random.nextInt(project.kit().rows().size()));
         StepValue step = StepValue.all().get(random.nextInt(21));
         int number = random.nextInt(300);
-        return switch (random.nextInt(18)) {
+        return switch (random.nextInt(20)) {
             case 0 -> new Edit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new Edit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new Edit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -48,6 +49,9 @@ public final class HistoryTestEdits {
             case 15 -> new Edit.SetPatternMeter(pattern.id(), random.nextBoolean() ? Optional.of(new Meter(1 + random.nextInt(32), 8)) : Optional.empty());
             case 16 -> random.nextBoolean() ? new Edit.SetPatternSwing(pattern.id(), Optional.of(Generated.swing(random)))
                     : new Edit.SetHits("Humanize", pattern.id(), Chance.humanize(Map.of(row.id(), pattern.lane(row.id()).hits()), number, number * 100, 20));
+            case 17 -> new Edit.FillSlot("Clear", new SlotRef(random.nextInt(project.banks().size()), 1 + random.nextInt(9)), Optional.empty());
+            case 18 -> new Edit.AddRow(Row.drum(project.kit().highestRowId() + 1, "Row " + number, row.family(), number % 128,
+                    BuiltInKits.deckhand().rows().get(0).layers().get(0).recipe()));
             default -> new Edit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));
         };
     }

@@ -38,6 +38,7 @@ public final class BeatPresenter {
     private RowId row;
     private int cursor;
     private int touch = Hit.FIRM;
+    private final Touches touches = new Touches();
     private String message = "";
     private final HitEditor editor = new HitEditor(this);
     private final ToolBox tools = new ToolBox(this);
@@ -211,6 +212,17 @@ public final class BeatPresenter {
         int index = Math.max(0, Math.min(all.size() - 1, all.indexOf(row()) + rows));
         message = "";
         putCursor(all.get(index).id(), cursor + steps);
+    }
+
+    /** The named touches. */
+    public Touches touches() {
+        return touches;
+    }
+
+    /** Lets a named touch give the velocity that the next hit gets now. */
+    public void redefineTouch(int named) {
+        touches.define(named, touch);
+        say(Touches.NAMES.get(named) + " is " + touch + " from now on");
     }
 
     public void setTouch(int velocity) {

@@ -1,21 +1,15 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.control.DirectScroll;
-import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.time.Meter;
-import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
-import javafx.scene.control.Button;
-import javafx.scene.control.ButtonBase;
-import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -31,10 +25,13 @@ public final class BeatView extends BorderPane {
 
     private static final int[] ZOOMS = {0, 64, 32, 16};
 
+    /** How much higher than need be rows are, in pixels. */
+    private static final int[] HEIGHTS = {0, 16, 34};
+    private static final String[] HEIGHT_NAMES = {"low rows", "high rows", "highest rows"};
+
     private final BeatPresenter presenter;
     private final SlotsPane slots;
-    private final Label title = new Label();
-    private final Label facts = new Label();
+    private final TitleLine titles = new TitleLine();
     private final RulerPane ruler;
     private final GridPane grid;
     private final RowHeadsPane heads;
@@ -42,12 +39,7 @@ public final class BeatView extends BorderPane {
     private final PromptBar prompt;
     private final OverviewPane overview;
     private final DetailPane detail;
-    private final Button filterChoice = new Button("all rows");
-    private final Button zoomChoice = new Button("fit");
-    private final ToggleButton tallChoice = new ToggleButton("tall");
-    private final ToggleButton detailChoice = new ToggleButton("detail");
-    private final ToggleButton followChoice = new ToggleButton("follow");
-    private final Button playing = new Button();
+    private int height;
     private boolean comparing;
     private boolean revealCursor;
     private int lastCursor = -1;
@@ -70,11 +62,9 @@ public final class BeatView extends BorderPane {
         detail = new DetailPane(presenter, theme);
         overview = new OverviewPane(theme, share -> scroll(share * grid.geometry().map(GridGeometry::width).orElse(0.0) - grid.view() / 2));
         getStyleClass().add("beat");
-        title.getStyleClass().add("pattern-title");
-        title.setId("pattern-title");
-        facts.getStyleClass().add("second");
-        HBox titles = titleLine();
-        title.setMinWidth(Region.USE_PREF_SIZE);
+        titles.onPress(presenter.slots()::showPlaying, presenter.rowsInView()::nextFilter,
+                () -> zoom(zoomIndex() == ZOOMS.length - 1 ? -ZOOMS.length : 1), this::nextHeight, this::toggleDetail);
+        showZoom();
         Region corner = new Region();
         corner.setMinWidth(RowHeadsPane.WIDTH);
         HBox rulerLine = new HBox(corner, ruler);
@@ -138,7 +128,7 @@ public final class BeatView extends BorderPane {
     public void zoom(int by) {
         int index = Math.max(0, Math.min(ZOOMS.length - 1, zoomIndex() + by));
         grid.setStepsInView(ZOOMS[index]);
-        zoomChoice.setText(zoomText());
+        showZoom();
         revealCursor = true;
         dirty = true;
     }
@@ -152,51 +142,16 @@ public final class BeatView extends BorderPane {
         return 0;
     }
 
-    private String zoomText() {
-        return grid.stepsInView() == 0 ? "fit" : grid.stepsInView() + " steps";
-    }
-
-    private void setTall(boolean to) {
-        grid.setExtraHeight(to ? 14 : 0);
+    /** Higher rows, and after the highest as at first. */
+    public void nextHeight() {
+        height = (height + 1) % HEIGHTS.length;
+        grid.setExtraHeight(HEIGHTS[height]);
+        showZoom();
         dirty = true;
     }
 
-    /** The line above the ruler: what is shown, and how. */
-    private HBox titleLine() {
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        filterChoice.setOnAction(event -> presenter.rowsInView().nextFilter());
-        filterChoice.setId("filter");
-        Tips.on(filterChoice, "Which rows are shown (W)");
-        zoomChoice.setOnAction(event -> {
-            if (grid.stepsInView() == 16) {
-                zoom(-ZOOMS.length);
-            } else {
-                zoom(1);
-            }
-        });
-        zoomChoice.setId("zoom");
-        Tips.on(zoomChoice, "How many steps are in view (+ and –)");
-        tallChoice.setOnAction(event -> setTall(tallChoice.isSelected()));
-        Tips.on(tallChoice, "Higher rows");
-        detailChoice.setOnAction(event -> toggleDetail());
-        detailChoice.setId("detail-choice");
-        Tips.on(detailChoice, "A lane to draw velocity, length, timing, pitch and rolls of the chosen row (D)");
-        followChoice.setSelected(true);
-        Tips.on(followChoice, "Keep the playhead in view");
-        playing.setId("playing-note");
-        playing.getStyleClass().addAll("button", "now-note");
-        playing.setOnAction(event -> presenter.slots().showPlaying());
-        playing.setVisible(false);
-        for (ButtonBase choice : List.of(filterChoice, zoomChoice, tallChoice, detailChoice, followChoice, playing)) {
-            choice.setFocusTraversable(false);
-            choice.setMinWidth(Region.USE_PREF_SIZE);
-            choice.getStyleClass().add("small-choice");
-        }
-        facts.setMinWidth(0);
-        HBox line = new HBox(7, title, facts, gap, playing, filterChoice, zoomChoice, tallChoice, detailChoice, followChoice);
-        line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
-        return line;
+    private void showZoom() {
+        titles.showZoom(grid.stepsInView() == 0 ? "fit" : grid.stepsInView() + " steps", HEIGHT_NAMES[height]);
     }
 
     private static void clip(Region region) {
@@ -240,7 +195,7 @@ public final class BeatView extends BorderPane {
 
     /** Whether a key means something while it is held. */
     public static boolean isHoldable(KeyCode code) {
-        return GridPane.HOLDABLE.containsKey(code);
+        return GridPane.isHoldable(code);
     }
 
     /** Begins to type on the prompt line. */
@@ -274,15 +229,10 @@ public final class BeatView extends BorderPane {
         dirty = true;
     }
 
-    /** Higher rows, or as at first. */
-    public void toggleTall() {
-        tallChoice.fire();
-    }
-
     /** Keeps the playhead in view, or not. */
     public void toggleFollow() {
-        followChoice.fire();
-        presenter.tell(followChoice.isSelected() ? "the view follows the playhead" : "the view stays where it is");
+        titles.setFollows(!titles.follows());
+        presenter.tell(titles.follows() ? "the view follows the playhead" : "the view stays where it is");
     }
 
     /** Shows the detail lane's next property. */
@@ -322,15 +272,14 @@ public final class BeatView extends BorderPane {
                 }
             });
         }
-        filterChoice.setText(presenter.rowsInView().filter().title());
         heads.update(grid.geometry());
         if (getRight() == inspector) {
             inspector.update();
         } else {
             chart.update();
         }
-        title.setText(pattern.map(Pattern::name).orElse("Empty slot"));
-        facts.setText(pattern.map(this::facts).orElse("press the slot again, or Enter, to make a pattern here"));
+        titles.show(pattern.map(Pattern::name).orElse("Empty slot"), pattern.map(this::facts).orElse("press the slot again, or Enter, to make a pattern here"),
+                presenter.rowsInView().filter());
         drawRuler();
         if (grid.geometry().isPresent()) {
             overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.view(), grid.view() + GridPane.LABELS);
@@ -348,7 +297,7 @@ public final class BeatView extends BorderPane {
     /** Shows or hides the detail lane. */
     public void toggleDetail() {
         InspectorPage.showIf(!detail.isVisible(), detail);
-        detailChoice.setSelected(detail.isVisible());
+        titles.showDetail(detail.isVisible());
         dirty = true;
     }
 
@@ -364,6 +313,11 @@ public final class BeatView extends BorderPane {
         Meter meter = presenter.project().meterOf(pattern);
         String text = pattern.length() + " steps of " + pattern.step() + " · " + app.promptsparrow.pattern.LineUp.text(pattern.durationUnits(), meter);
         String lineUp = PatternPage.lineUpText(pattern, meter);
+        long beyond = pattern.lanes().keySet().stream().mapToLong(row -> pattern.lane(row).hits().stream()
+                .filter(hit -> GridGeometry.isBeyond(pattern, row, hit)).count()).sum();
+        if (beyond > 0) {
+            text += " · " + BeatPresenter.hits((int) beyond) + " beyond the length";
+        }
         long hidden = presenter.rowsInView().hiddenWithHits();
         if (hidden > 0) {
             text += " · " + hidden + (hidden == 1 ? " row" : " rows") + " with hits hidden";
@@ -401,12 +355,8 @@ public final class BeatView extends BorderPane {
     /** Says what plays if another pattern is shown, and keeps the playhead in view. */
     private void follow(Player.Now now) {
         boolean other = now.playing() && !presenter.pattern().map(Pattern::id).equals(Optional.ofNullable(now.pattern()));
-        if (other != playing.isVisible()) {
-            playing.setVisible(other);
-            presenter.project().pattern(now.pattern() == null ? new PatternId(1) : now.pattern())
-                    .ifPresent(p -> playing.setText("playing: " + p.name() + " · show it"));
-        }
-        if (now.playing() && !other && followChoice.isSelected() && grid.geometry().isPresent()) {
+        titles.showPlaying(other ? presenter.project().pattern(now.pattern()).map(Pattern::name) : Optional.empty());
+        if (now.playing() && !other && titles.follows() && grid.geometry().isPresent()) {
             GridGeometry g = grid.geometry().get();
             double x = g.x(Math.floorMod(now.position(), g.pattern().durationUnits()));
             if ((x < grid.scrollX() || x > grid.scrollX() + grid.view() - 12) && grid.scrollTo(x - 20)) {

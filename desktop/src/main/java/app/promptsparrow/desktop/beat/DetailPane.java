@@ -189,8 +189,8 @@ final class DetailPane extends HBox {
         g.fillRect(GridPane.LABELS, Math.round(zero), width - GridPane.LABELS, 1);
         if (shown.equals("velocity")) {
             g.setGlobalAlpha(0.5);
-            for (int velocity : new int[] {Hit.GHOST, Hit.LIGHT, Hit.FIRM, Hit.ACCENT}) {
-                g.fillRect(GridPane.LABELS, Math.round(y(scale, velocity)), width - GridPane.LABELS, 1);
+            for (int touch = 0; touch < Touches.NAMES.size(); touch++) {
+                g.fillRect(GridPane.LABELS, Math.round(y(scale, presenter.touches().velocity(touch))), width - GridPane.LABELS, 1);
             }
             g.setGlobalAlpha(1);
         }

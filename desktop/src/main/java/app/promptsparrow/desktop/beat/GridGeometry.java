@@ -19,6 +19,7 @@ final class GridGeometry {
 
     static final double MARGIN = 12;
     static final double LADDER_STEP = 17;
+    private static final int MOST_BEYOND = 3;
     private static final double LADDER_TOP = 26;
     private static final double LADDER_BOTTOM = 10;
 
@@ -62,12 +63,25 @@ final class GridGeometry {
     private final double height;
     private final double pixelsPerUnit;
 
-    private GridGeometry(Pattern pattern, List<RowPlace> rows, double width, double height) {
+    private GridGeometry(Pattern pattern, List<RowPlace> rows, double patternWidth, double height) {
         this.pattern = pattern;
         this.rows = rows;
-        this.width = width;
         this.height = height;
-        this.pixelsPerUnit = (width - 2 * MARGIN) / pattern.durationUnits();
+        this.pixelsPerUnit = (patternWidth - 2 * MARGIN) / pattern.durationUnits();
+        this.width = patternWidth + Math.ceil(beyondUnits(pattern) * pixelsPerUnit);
+    }
+
+    /** How far behind the pattern's end there are hits that its length leaves out, in units; as far as they are shown. */
+    static long beyondUnits(Pattern pattern) {
+        long end = pattern.durationUnits();
+        long last = end;
+        for (RowId row : pattern.lanes().keySet()) {
+            List<Hit> hits = pattern.lane(row).hits();
+            if (!hits.isEmpty()) {
+                last = Math.max(last, (hits.get(hits.size() - 1).step() + 1) * pattern.laneStep(row).units());
+            }
+        }
+        return Math.min(last - end, MOST_BEYOND * end);
     }
 
     /** Lays out all rows of a kit. */
@@ -79,7 +93,7 @@ final class GridGeometry {
      * Lays out some rows of a kit.
      *
      * @param ladders   how much of each bass row's ladder is wished for
-     * @param width     of the whole pattern
+     * @param width     of the whole pattern; hits beyond its length stand behind that
      * @param rowHeight of a drum row
      */
     static GridGeometry of(Project project, Pattern pattern, List<Row> shown, Function<RowId, Ladder> ladders, double width, double rowHeight) {
@@ -106,6 +120,7 @@ final class GridGeometry {
         return rows;
     }
 
+    /** Of the pattern and what stands beyond its length. */
     double width() {
         return width;
     }
@@ -144,7 +159,7 @@ final class GridGeometry {
 
     /** Height of a seed above its wire for a velocity, in a band of the row's height. */
     static double seedHeight(int velocity, double band) {
-        return 5 + velocity / 127.0 * (Math.min(band, 36) - 11);
+        return 5 + velocity / 127.0 * (Math.min(band, 70) - 11);
     }
 
     /** How many pixels of drag change a velocity by one. */

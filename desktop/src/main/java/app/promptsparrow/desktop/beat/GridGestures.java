@@ -134,6 +134,8 @@ final class GridGestures {
             pressHit(target.get().part(), clicks);
         } else if (keys.shift()) {
             kind = Kind.BAND;
+        } else if (x > at.x(at.pattern().durationUnits()) + GridGeometry.MARGIN / 2) {
+            presenter.say("beyond the pattern's length: make it longer to plant here");
         } else {
             pressEmpty(place.get(), y);
         }

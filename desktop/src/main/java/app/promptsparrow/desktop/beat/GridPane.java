@@ -4,7 +4,6 @@ import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
-import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import java.util.ArrayList;
@@ -32,6 +31,9 @@ final class GridPane extends Pane {
 
     static final double LABELS = 40;
     private static final long LIT_NS = 120_000_000;
+
+    /** How much of what lies beyond the pattern's length is in view beside it, to say that there is something. */
+    private static final double PEEK = 56;
 
     /** How many seeds can be lit at once; a seed more simply stays dark. */
     private static final int MOST_LIT = 64;
@@ -106,7 +108,7 @@ final class GridPane extends Pane {
      * something was pressed with the mouse meanwhile.
      */
     boolean holdKey(KeyCode code, boolean down) {
-        if (!HOLDABLE.containsKey(code)) {
+        if (!isHoldable(code)) {
             return false;
         }
         if (down) {
@@ -117,12 +119,16 @@ final class GridPane extends Pane {
         return used.remove(code);
     }
 
-    /** Keys that mean something while they are held, with the velocity of those that are a touch. */
-    static final Map<KeyCode, Integer> HOLDABLE = Map.of(KeyCode.DELETE, 0, KeyCode.T, 0, KeyCode.X, 0, KeyCode.G, Hit.GHOST, KeyCode.L, Hit.LIGHT,
-            KeyCode.F, Hit.FIRM, KeyCode.A, Hit.ACCENT);
+    /** Touch keys, with which of the touches each is. */
+    private static final Map<KeyCode, Integer> TOUCHES = Map.of(KeyCode.G, 0, KeyCode.L, 1, KeyCode.F, 2, KeyCode.A, 3);
+
+    /** Whether a key means something while it is held. */
+    static boolean isHoldable(KeyCode code) {
+        return code == KeyCode.DELETE || code == KeyCode.T || code == KeyCode.X || TOUCHES.containsKey(code);
+    }
 
     private GridGestures.Held heldKeys(MouseEvent event) {
-        int touch = held.stream().mapToInt(HOLDABLE::get).max().orElse(0);
+        int touch = held.stream().filter(TOUCHES::containsKey).mapToInt(code -> presenter.touches().velocity(TOUCHES.get(code))).max().orElse(0);
         return new GridGestures.Held(event.isShiftDown(), event.isControlDown(), held.contains(KeyCode.DELETE), held.contains(KeyCode.T), touch);
     }
 
@@ -251,7 +257,8 @@ final class GridPane extends Pane {
 
     /** The whole pattern's width: all in view, or so wide that the wished steps fill the view. */
     private double wantedWidth(Pattern pattern) {
-        double fit = Math.max(view(), pattern.length() * 9.0 + 2 * GridGeometry.MARGIN);
+        double room = GridGeometry.beyondUnits(pattern) > 0 ? view() - PEEK : view();
+        double fit = Math.max(room, pattern.length() * 9.0 + 2 * GridGeometry.MARGIN);
         return stepsInView == 0 ? fit : Math.max(view(), (view() - 2 * GridGeometry.MARGIN) * pattern.length() / stepsInView + 2 * GridGeometry.MARGIN);
     }
 

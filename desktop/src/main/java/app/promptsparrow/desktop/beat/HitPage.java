@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.NoteNames;
@@ -18,8 +19,6 @@ import javafx.scene.layout.VBox;
 final class HitPage extends InspectorPage {
 
     private static final int[] STRIDES = {1, 2, 3, 4, 8};
-    private static final int[] TOUCHES = {Hit.GHOST, Hit.LIGHT, Hit.FIRM, Hit.ACCENT};
-    private static final String[] TOUCH_NAMES = {"ghost", "light", "firm", "accent"};
 
     /**
      * A field for a property of one hit or many. Typed and stepped values are set for all; dragging moves all by the same
@@ -81,7 +80,7 @@ final class HitPage extends InspectorPage {
     private final List<ManyField> ofRoll = new ArrayList<>();
     private ManyField grace;
     private ToggleButton slide;
-    private final ToggleButton[] touches = new ToggleButton[TOUCHES.length];
+    private final ToggleButton[] touches = new ToggleButton[Touches.NAMES.size()];
     private ValueField touch;
     private final ToggleButton[] strides = new ToggleButton[STRIDES.length];
 
@@ -119,10 +118,13 @@ final class HitPage extends InspectorPage {
 
     private HBox touches() {
         HBox line = new HBox(4);
-        for (int i = 0; i < TOUCHES.length; i++) {
-            int velocityOf = TOUCHES[i];
-            touches[i] = choice(TOUCH_NAMES[i], () -> presenter.editor().touchKey(velocityOf));
-            touches[i].setId("touch-" + TOUCH_NAMES[i]);
+        for (int i = 0; i < touches.length; i++) {
+            int named = i;
+            String name = Touches.NAMES.get(i);
+            touches[i] = choice(name, () -> presenter.editor().touchKey(presenter.touches().velocity(named)));
+            touches[i].setId("touch-" + name);
+            Tips.on(touches[i], () -> name + ": velocity " + presenter.touches().velocity(named) + ". Shift and its key ("
+                    + name.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + ") gives it the velocity below.");
             line.getChildren().add(touches[i]);
         }
         touch = ValueField.whole("Touch velocity", 1, 127, Hit.FIRM, "").compact();
@@ -186,8 +188,8 @@ final class HitPage extends InspectorPage {
         List<Hit> flams = hits.stream().filter(hit -> hit.flam().isPresent()).toList();
         showIf(!flams.isEmpty(), grace.field);
         grace.show(flams);
-        for (int i = 0; i < TOUCHES.length; i++) {
-            touches[i].setSelected(presenter.touch() == TOUCHES[i]);
+        for (int i = 0; i < touches.length; i++) {
+            touches[i].setSelected(presenter.touch() == presenter.touches().velocity(i));
         }
         touch.show(presenter.touch());
         for (int i = 0; i < STRIDES.length; i++) {

@@ -8,7 +8,7 @@ import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.beat.BeatView;
 import app.promptsparrow.desktop.beat.HitEditor;
-import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.desktop.beat.Touches;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
@@ -92,10 +92,13 @@ final class Commands {
         bind(CURSOR, "Delete", "remove the selection, or the hit under the cursor", presenter.editor()::removeSelected,
                 key(KeyCode.DELETE), key(KeyCode.BACK_SPACE));
         tell(CURSOR, "G  L  F  A", "touch: ghost, light, firm, accent");
-        touch(presenter.editor(), KeyCode.G, Hit.GHOST);
-        touch(presenter.editor(), KeyCode.L, Hit.LIGHT);
-        touch(presenter.editor(), KeyCode.F, Hit.FIRM);
-        touch(presenter.editor(), KeyCode.A, Hit.ACCENT);
+        tell(CURSOR, "Shift+G  L  F  A", "that touch gives the next hit's velocity from now on");
+        KeyCode[] letters = {KeyCode.G, KeyCode.L, KeyCode.F, KeyCode.A};
+        for (int i = 0; i < letters.length; i++) {
+            int touch = i;
+            bind(CURSOR, "", "touch " + Touches.NAMES.get(i), () -> presenter.editor().touchKey(presenter.touches().velocity(touch)), key(letters[i]));
+            bind(CURSOR, "", "define " + Touches.NAMES.get(i), () -> presenter.redefineTouch(touch), key(letters[i], SHIFT_DOWN));
+        }
     }
 
     /** The chosen row. */
@@ -110,10 +113,6 @@ final class Commands {
         add(ROW, "ladder-fit", "only the notes around what is played", presenter.rowsInView()::fitNotes, key(KeyCode.HOME, SHIFT_DOWN));
         add(ROW, "ladder-twelve", "all twelve notes, or the scale's", presenter.rowsInView()::toggleTwelve, key(KeyCode.END, SHIFT_DOWN));
         add(ROW, "pin", "pin: shown whatever the filter says", presenter.rowsInView()::togglePinned, key(KeyCode.W, SHIFT_DOWN));
-    }
-
-    private void touch(HitEditor editor, KeyCode code, int velocity) {
-        bind(CURSOR, "", "touch of velocity " + velocity, () -> editor.touchKey(velocity), key(code));
     }
 
     private void hits(HitEditor editor) {
@@ -175,8 +174,8 @@ final class Commands {
             bind(PROJECT, "", "page " + (page + 1), () -> beat.focusPage(index), key(KeyCode.getKeyCode(Integer.toString(page + 1)), CONTROL_DOWN));
         }
         bind(PROJECT, "Menu, Shift+F10", "all that can be done at the cursor", beat::openMenu, key(KeyCode.CONTEXT_MENU), key(KeyCode.F10, SHIFT_DOWN));
-        add(PROJECT, "tall", "higher rows", beat::toggleTall, key(KeyCode.Y));
-        add(PROJECT, "follow", "follow the playhead or not", beat::toggleFollow, key(KeyCode.F, SHIFT_DOWN));
+        add(PROJECT, "tall", "higher rows", beat::nextHeight, key(KeyCode.Y));
+        add(PROJECT, "follow", "follow the playhead or not", beat::toggleFollow, key(KeyCode.Y, SHIFT_DOWN));
         add(PROJECT, "theme", "Dusk or Dawn", theme, key(KeyCode.T, CONTROL_DOWN));
         add(PROJECT, "zoom-in", "zoom in", () -> beat.zoom(1), key(KeyCode.EQUALS), key(KeyCode.PLUS), key(KeyCode.ADD));
         add(PROJECT, "zoom-out", "zoom out", () -> beat.zoom(-1), key(KeyCode.MINUS), key(KeyCode.SUBTRACT));

@@ -74,6 +74,7 @@ public final class MainView extends StackPane {
         presenter = new BeatPresenter(store, player);
         transport = new TransportBar(presenter, player);
         status = new StatusLine(presenter, player);
+        presenter.touches().keep(settings.touches(), settings::setTouches);
         beat = new BeatView(presenter, theme);
         Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings));
         files = new FileActions(store, presenter, questions, worker, presenter::tell);

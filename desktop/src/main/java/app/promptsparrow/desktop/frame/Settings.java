@@ -6,8 +6,11 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /** What is remembered from one start to the next, in the XDG configuration folder. Never fails: what cannot be read is forgotten. */
@@ -55,6 +58,16 @@ public final class Settings {
         } else {
             set("key." + id, name);
         }
+    }
+
+    /** The velocities of the named touches; empty if they never were redefined or are nonsense. */
+    List<Integer> touches() {
+        String text = values.getProperty("touches", "");
+        return text.matches("\\d{1,3}(,\\d{1,3}){3}") ? Arrays.stream(text.split(",")).map(Integer::valueOf).toList() : List.of();
+    }
+
+    void setTouches(List<Integer> velocities) {
+        set("touches", velocities.stream().map(String::valueOf).collect(Collectors.joining(",")));
     }
 
     Optional<Path> folder() {

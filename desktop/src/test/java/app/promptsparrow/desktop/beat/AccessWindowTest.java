@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.beat;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.pattern.Hit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -53,6 +54,81 @@ class AccessWindowTest extends RealWindow {
         settle();
         interact(() -> nameless(view, found));
         assertThat(found).isEmpty();
+    }
+
+    @Test
+    void letting_go_of_control_first_makes_no_touch_of_the_letter(FxRobot robot) {
+        robot.clickOn(at(robot, HAT, 6));
+        settle();
+        robot.press(KeyCode.CONTROL).press(KeyCode.A).release(KeyCode.CONTROL).release(KeyCode.A);
+        settle();
+        assertThat(view.presenter().selection()).hasSize(1);
+        assertThat(hits(HAT).get(0).velocity()).isEqualTo(Hit.FIRM);
+        assertThat(view.presenter().touch()).isEqualTo(Hit.FIRM);
+    }
+
+    @Test
+    void pages_menus_and_buttons_are_reached_and_pressed_without_a_mouse(FxRobot robot) {
+        robot.clickOn(at(robot, HAT, 6));
+        settle();
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT4);
+        settle();
+        for (int i = 0; i < 30 && !robot.lookup("#tool-reverse").query().isFocused(); i++) {
+            robot.push(KeyCode.TAB);
+        }
+        robot.push(KeyCode.ENTER);
+        settle();
+        assertThat(steps(HAT)).as("within its beat, whose second half it began").containsExactly(5);
+        robot.push(KeyCode.ESCAPE);
+        settle();
+        assertThat(grid(robot).isFocused()).isTrue();
+        robot.push(KeyCode.SHIFT, KeyCode.F10);
+        settle();
+        assertThat(robot.lookup("#grid-copy").tryQuery()).as("the menu is open").isPresent();
+        robot.push(KeyCode.ENTER);
+        settle();
+        assertThat(store.undoName().orElseThrow()).as("the menu's first line").isEqualTo("Plant a hit in Closed hat");
+        robot.push(KeyCode.SHIFT, KeyCode.M);
+        settle();
+        assertThat(view.presenter().row().muted()).isTrue();
+    }
+
+    @Test
+    void a_bass_ladder_shows_more_notes_by_its_buttons_and_by_keys(FxRobot robot) {
+        robot.clickOn(atNote(robot, 33, 0));
+        settle();
+        int notes = grid(robot).geometry().orElseThrow().place(BASS).orElseThrow().notes().size();
+        robot.push(KeyCode.SHIFT, KeyCode.PAGE_UP);
+        settle();
+        assertThat(grid(robot).geometry().orElseThrow().place(BASS).orElseThrow().notes()).hasSize(notes + 7);
+        robot.push(KeyCode.SHIFT, KeyCode.HOME);
+        robot.push(KeyCode.SHIFT, KeyCode.END);
+        settle();
+        assertThat(grid(robot).geometry().orElseThrow().place(BASS).orElseThrow().notes()).contains(34, 35);
+    }
+
+    @Test
+    void planting_leaves_the_nodes_of_other_hits_where_they_are(FxRobot robot) {
+        interact(() -> store.open(DemoProject.make(), Optional.empty()));
+        List<Node> before = seeds(robot);
+        robot.push(KeyCode.RIGHT, KeyCode.RIGHT);
+        robot.push(KeyCode.ENTER);
+        settle();
+        List<Node> after = seeds(robot);
+        assertThat(after).hasSize(before.size() + 1).containsAll(before);
+    }
+
+    private List<Node> seeds(FxRobot robot) {
+        settle();
+        return robot.from(grid(robot)).lookup(".image-view").queryAll().stream().filter(Node::isVisible)
+                .filter(node -> ((javafx.scene.image.ImageView) node).getImage().getHeight() > 3).toList();
+    }
+
+    @Test
+    void what_scrolls_is_painted_directly(FxRobot robot) {
+        List<Node> cached = robot.lookup("*").queryAll().stream().filter(Node::isCache).toList();
+        assertThat(robot.lookup(".viewport").queryAll()).isNotEmpty();
+        assertThat(cached).as("a picture of the whole grid would be made anew at every pulse").isEmpty();
     }
 
     @Test

@@ -11,6 +11,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import java.util.List;
 import java.util.Optional;
@@ -164,6 +165,67 @@ class SceneTest {
                     .filter(hit -> hit.step() < pattern.laneSteps(lane.getKey()) && hit.step() * pattern.laneStep(lane.getKey()).units() < pattern.durationUnits()).count()).sum();
             assertThat(scene.seeds().stream().filter(seed -> seed.main() && seed.look() == GridScene.Look.SOLID).count()).as(pattern.name()).isEqualTo(audible);
         }
+    }
+
+    @Test
+    void hits_beyond_the_length_stand_hollow_behind_the_patterns_end() {
+        plant(KICK, Hit.drum(0, 96), Hit.drum(12, 96), Hit.drum(15, 96));
+        double step = geometry().stepWidth(KICK);
+        project = new Edit.SetLength(FIRST, 8).apply(project);
+        GridGeometry geometry = geometry();
+        assertThat(geometry.stepWidth(KICK)).isEqualTo(2 * step);
+        assertThat(geometry.width()).as("room for all sixteen steps").isEqualTo(Math.ceil(824 + 8 * geometry.stepWidth(KICK)));
+        List<GridScene.Seed> hollow = scene().seeds().stream().filter(seed -> seed.look() == GridScene.Look.HOLLOW).toList();
+        assertThat(hollow).extracting(GridScene.Seed::step).containsExactly(12, 15);
+        assertThat(hollow).allMatch(seed -> seed.x() > geometry.x(geometry.pattern().durationUnits()) && seed.x() < geometry.width());
+        plant(KICK, Hit.drum(900, 96));
+        assertThat(geometry().width()).as("no more than three times the pattern behind it").isLessThanOrEqualTo(4 * 824);
+    }
+
+    // --- small bars ---
+
+    @Test
+    void a_line_ends_in_a_small_bar_where_another_row_of_its_choke_group_is_struck() {
+        RowId open = project.kit().rowNamed("Open hat").orElseThrow().id();
+        plant(open, Hit.drum(0, 96).withLength(6 * Hit.STEP));
+        assertThat(scene().marks()).isEmpty();
+        double whole = scene().lines().get(0).x2();
+        plant(HAT, Hit.drum(3, 96));
+        GridScene cut = scene();
+        GridScene.Seed closed = cut.seeds().stream().filter(seed -> seed.row().equals(HAT)).findFirst().orElseThrow();
+        assertThat(cut.lines().get(0).x2()).isLessThan(whole).isBetween(closed.x() - 2, closed.x());
+        assertThat(cut.marks()).hasSize(1).allMatch(mark -> mark.row().equals(open) && mark.height() > mark.width());
+    }
+
+    @Test
+    void a_tuned_drum_has_a_bar_above_or_below_it_longer_for_more() {
+        plant(KICK, Hit.drum(0, 96).withPitch(1_200), Hit.drum(4, 96).withPitch(-100), Hit.drum(8, 96));
+        List<GridScene.Mark> marks = scene().marks();
+        double wire = geometry().place(KICK).orElseThrow().wire();
+        assertThat(marks).hasSize(2).allMatch(mark -> mark.row().equals(KICK));
+        assertThat(marks.get(0).y()).isLessThan(wire - 10);
+        assertThat(marks.get(1).y()).isGreaterThan(wire);
+        assertThat(marks.get(0).width()).isGreaterThan(marks.get(1).width());
+    }
+
+    @Test
+    void a_note_outside_the_scale_has_a_wire_of_its_own_with_its_name_in_brackets() {
+        plant(BASS, Hit.bass(0, 96, 33, Hit.STEP), Hit.bass(2, 96, 34, Hit.STEP));
+        assertThat(scene().wires().stream().filter(GridScene.Wire::outside)).extracting(wire -> wire.label().orElseThrow()).containsExactly("(Bb1)");
+        assertThat(scene().wires().stream().filter(GridScene.Wire::chosen)).extracting(wire -> wire.label().orElseThrow()).containsExactly("A1");
+    }
+
+    @Test
+    void a_ladder_grows_by_octaves_and_shows_all_twelve_notes_when_wished() {
+        List<Hit> low = List.of(Hit.bass(0, 96, 33, Hit.STEP));
+        List<Integer> fit = Ladder.FIT.notes(Key.A_MINOR, low);
+        List<Integer> more = Ladder.FIT.withMore(true, 7).notes(Key.A_MINOR, low);
+        assertThat(more).hasSize(fit.size() + 7).endsWith(fit.toArray(Integer[]::new)).allMatch(Key.A_MINOR::contains);
+        assertThat(Ladder.FIT.withMore(false, 7).notes(Key.A_MINOR, low)).hasSize(fit.size() + 7).startsWith(fit.toArray(Integer[]::new));
+        List<Integer> twelve = Ladder.FIT.withTwelve(true).notes(Key.A_MINOR, List.of(low.get(0), Hit.bass(4, 96, 45, Hit.STEP)));
+        assertThat(twelve).hasSize(13).startsWith(45).endsWith(33);
+        assertThat(new Ladder(200, 200, true).notes(Key.A_MINOR, low)).as("no more than there are").hasSize(128);
+        assertThat(new Ladder(0, 0, false).notes(Key.A_MINOR, List.of(Hit.bass(0, 96, 0, Hit.STEP)))).hasSize(6).endsWith(0);
     }
 
     // --- the pictures of seeds ---

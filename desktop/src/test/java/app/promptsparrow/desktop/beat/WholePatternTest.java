@@ -231,6 +231,75 @@ class WholePatternTest {
     }
 
     @Test
+    void any_pattern_of_the_bank_can_be_compared_and_the_differences_are_counted() {
+        plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90));
+        presenter.slots().branch();
+        presenter.slots().branch();
+        plant(KICK, Hit.drum(0, 50), Hit.drum(8, 90));
+        presenter.comparison().choose(presenter.project().at(new SlotRef(0, 0)).map(Pattern::id));
+        presenter.comparison().show(true);
+        assertThat(presenter.message()).isEqualTo("1 hit only here (faint) · 0 only in Pattern 1 (outlined) · 1 changed (both)");
+        presenter.comparison().show(false);
+        presenter.slots().choose(new SlotRef(0, 0), true);
+        assertThat(presenter.comparison().with().orElseThrow().id()).as("itself is no other").isNotEqualTo(presenter.pattern().orElseThrow().id());
+    }
+
+    @Test
+    void a_bar_goes_to_the_whole_bank_in_place_of_what_stood_there_and_nothing_else_changes() {
+        presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 32));
+        presenter.slots().branch();
+        plant(KICK, Hit.drum(0, 90), Hit.drum(20, 90));
+        plant(SNARE, Hit.drum(17, 64));
+        presenter.slots().choose(new SlotRef(0, 0), true);
+        plant(KICK, Hit.drum(2, 70), Hit.drum(16, 70), Hit.drum(24, 71).withTiming(900));
+        presenter.putCursor(KICK, 19);
+        presenter.sender().sendBar(presenter.sender().others());
+        Pattern other = store.project().at(new SlotRef(0, 1)).orElseThrow();
+        assertThat(other.lane(KICK).hits()).containsExactly(Hit.drum(0, 90), Hit.drum(16, 70), Hit.drum(24, 71).withTiming(900));
+        assertThat(other.lane(SNARE).hits()).isEmpty();
+        assertThat(store.undoName()).contains("Send bar 2 to Pattern 2");
+        presenter.undo();
+        assertThat(store.project().at(new SlotRef(0, 1)).orElseThrow().lane(SNARE).hits()).hasSize(1);
+    }
+
+    @Test
+    void a_lane_moves_to_another_row_with_its_own_grid() {
+        plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90));
+        presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), KICK, Optional.of(StepValue.parse("1/8t").orElseThrow()),
+                java.util.OptionalInt.of(5), Optional.empty()));
+        presenter.chooseRow(KICK);
+        presenter.sender().moveTo(SNARE);
+        assertThat(hits(KICK)).isEmpty();
+        assertThat(presenter.lane(KICK).isFree()).isFalse();
+        assertThat(steps(SNARE)).containsExactly(0, 4);
+        assertThat(presenter.lane(SNARE).length()).hasValue(5);
+        assertThat(store.undoName()).contains("Move Kick to Snare");
+    }
+
+    @Test
+    void banks_follow_each_other_round_and_a_slot_can_be_emptied() {
+        presenter.slots().addBank();
+        assertThat(presenter.shown()).isEqualTo(new SlotRef(1, 0));
+        presenter.slots().stepBank(1);
+        assertThat(presenter.shown()).isEqualTo(new SlotRef(0, 0));
+        presenter.slots().clear();
+        assertThat(presenter.pattern()).isEmpty();
+        assertThat(store.undoName().orElseThrow()).startsWith("Clear slot 1");
+    }
+
+    @Test
+    void a_named_touch_can_be_given_another_velocity() {
+        List<Integer> remembered = new ArrayList<>();
+        presenter.touches().keep(List.of(20, 60, 90, 127), remembered::addAll);
+        presenter.setTouch(77);
+        presenter.redefineTouch(0);
+        assertThat(remembered).containsExactly(77, 60, 90, 127);
+        assertThat(presenter.message()).isEqualTo("ghost is 77 from now on");
+        presenter.touches().keep(List.of(0, 60, 90), all -> { });
+        assertThat(presenter.touches().velocity(3)).as("what makes no sense changes nothing").isEqualTo(127);
+    }
+
+    @Test
     void the_detail_lane_rounds_to_its_grain_and_stays_within_what_a_hit_can_be() {
         List<DetailScale> scales = DetailScale.of(List.of(Hit.drum(0, 90).withLength(6 * Hit.STEP)), false);
         DetailScale velocity = DetailScale.titled("velocity", scales).orElseThrow();

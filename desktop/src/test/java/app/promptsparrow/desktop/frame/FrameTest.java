@@ -22,12 +22,16 @@ class FrameTest {
         assertThat(settings.theme()).isEqualTo(Theme.DUSK);
         settings.setTheme(Theme.DAWN);
         settings.setWindow(1, 2, 1_300, 900);
+        assertThat(settings.touches()).isEmpty();
+        settings.setTouches(java.util.List.of(30, 60, 90, 127));
         Settings again = new Settings(file);
+        assertThat(again.touches()).containsExactly(30, 60, 90, 127);
         assertThat(again.theme()).isEqualTo(Theme.DAWN);
         assertThat(again.window().orElseThrow()).containsExactly(1, 2, 1_300, 900);
         Files.writeString(file, "theme=purple\nwindow=1,2,x,4\nbad=\\uZZ");
         assertThat(new Settings(file).theme()).isEqualTo(Theme.DUSK);
-        Files.writeString(file, "window=1,2,x,4");
+        Files.writeString(file, "window=1,2,x,4\ntouches=1,2,3");
+        assertThat(new Settings(file).touches()).isEmpty();
         assertThat(new Settings(file).window()).isEmpty();
     }
 

@@ -1,0 +1,98 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.desktop.control.Tips;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** The line above the ruler: which pattern is shown, and how. */
+final class TitleLine extends HBox {
+
+    private final Label title = new Label();
+    private final Label facts = new Label();
+    private final Button playing = new Button();
+    private final Button filter = new Button();
+    private final Button zoom = new Button();
+    private final Button height = new Button();
+    private final ToggleButton detail = new ToggleButton("detail");
+    private final ToggleButton follow = new ToggleButton("follow");
+
+    TitleLine() {
+        super(7);
+        setAlignment(Pos.CENTER_LEFT);
+        title.getStyleClass().add("pattern-title");
+        title.setId("pattern-title");
+        title.setMinWidth(USE_PREF_SIZE);
+        facts.getStyleClass().add("second");
+        facts.setMinWidth(0);
+        playing.setId("playing-note");
+        playing.getStyleClass().addAll("button", "now-note");
+        playing.setVisible(false);
+        filter.setId("filter");
+        zoom.setId("zoom");
+        height.setId("height");
+        detail.setId("detail-choice");
+        follow.setSelected(true);
+        Tips.on(filter, "Which rows are shown (W)");
+        Tips.on(zoom, "How many steps are in view (+ and –)");
+        Tips.on(height, "How high the rows are (Y)");
+        Tips.on(detail, "A lane to draw velocity, length, timing, pitch and rolls of the chosen row (D)");
+        Tips.on(follow, "Keep the playhead in view (Shift+Y)");
+        for (ButtonBase choice : List.of(playing, filter, zoom, height, detail, follow)) {
+            choice.setFocusTraversable(false);
+            choice.setMinWidth(USE_PREF_SIZE);
+            choice.getStyleClass().add("small-choice");
+        }
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        getChildren().addAll(title, facts, gap, playing, filter, zoom, height, detail, follow);
+    }
+
+    /** What presses do. */
+    void onPress(Runnable showPlaying, Runnable nextFilter, Runnable nextZoom, Runnable nextHeight, Runnable toggleDetail) {
+        playing.setOnAction(event -> showPlaying.run());
+        filter.setOnAction(event -> nextFilter.run());
+        zoom.setOnAction(event -> nextZoom.run());
+        height.setOnAction(event -> nextHeight.run());
+        detail.setOnAction(event -> toggleDetail.run());
+    }
+
+    void show(String pattern, String about, RowsInView.Filter rows) {
+        title.setText(pattern);
+        facts.setText(about);
+        filter.setText(rows.title());
+    }
+
+    void showZoom(String steps, String heights) {
+        zoom.setText(steps);
+        height.setText(heights);
+    }
+
+    void showDetail(boolean shown) {
+        detail.setSelected(shown);
+    }
+
+    /** Whether the view is to follow the playhead. */
+    boolean follows() {
+        return follow.isSelected();
+    }
+
+    void setFollows(boolean to) {
+        follow.setSelected(to);
+    }
+
+    /** The pattern that plays, if it is not the shown one. */
+    void showPlaying(Optional<String> name) {
+        if (name.isPresent() != playing.isVisible()) {
+            playing.setVisible(name.isPresent());
+            name.ifPresent(of -> playing.setText("playing: " + of + " · show it"));
+        }
+    }
+}
