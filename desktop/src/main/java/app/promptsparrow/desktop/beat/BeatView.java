@@ -252,7 +252,7 @@ public final class BeatView extends BorderPane {
 
     /** Whether the keys belong to the grid. */
     public boolean hasFocus() {
-        return grid.isFocused();
+        return grid.getScene() != null && grid.getScene().getFocusOwner() == grid;
     }
 
     public void focusGrid() {

@@ -20,6 +20,8 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 
 /** The shown pattern: name, length, step value, its own meter and swing, where it comes from, and beats to start from. */
@@ -58,7 +60,7 @@ final class PatternPage extends InspectorPage {
         origin = second("");
         name.setId("pattern-name");
         name.setAccessibleText("Pattern name");
-        whenDone(name, this::rename);
+        whenDone(name, this::rename, () -> presenter.pattern().ifPresent(p -> name.setText(p.name())));
         length.textField().setId("pattern-length");
         length.onAsk((value, gesture) -> presenter.pattern().ifPresent(p ->
                 presenter.apply(new Edit.SetLength(p.id(), (int) Math.round(value)), gesture)));
@@ -75,7 +77,7 @@ final class PatternPage extends InspectorPage {
         meter.setAccessibleText("The pattern's own meter");
         meter.setPrefColumnCount(5);
         meter.setPromptText("project's");
-        whenDone(meter, this::setMeter);
+        whenDone(meter, this::setMeter, () -> presenter.pattern().ifPresent(p -> meter.setText(p.meter().map(Meter::text).orElse(""))));
         swing.textField().setId("pattern-swing");
         swing.onAsk((value, gesture) -> presenter.pattern().ifPresent(p -> presenter.apply(new Edit.SetPatternSwing(p.id(),
                 value < 50 ? Optional.empty() : Optional.of(new Swing((int) Math.round(value * 10), presenter.project().swing().unit()))), gesture)));
@@ -154,8 +156,13 @@ final class PatternPage extends InspectorPage {
         show(guide, guides, 1 + presenter.rowsInView().guide().map(id -> rows.stream().map(Row::id).toList().indexOf(id)).orElse(-1));
     }
 
-    private void whenDone(TextField field, Runnable done) {
+    private void whenDone(TextField field, Runnable done, Runnable restore) {
         field.setOnAction(event -> done.run());
+        field.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ESCAPE) {
+                restore.run(); // and the window gives the keys back to what they belong to
+            }
+        });
         field.focusedProperty().addListener((observable, was, is) -> {
             if (!is) {
                 done.run();

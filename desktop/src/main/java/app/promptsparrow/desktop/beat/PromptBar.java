@@ -64,7 +64,7 @@ final class PromptBar extends HBox {
         answer.setId("prompt-answer");
         answer.getStyleClass().add("second");
         answer.setMinWidth(0);
-        answer.setMaxWidth(520);
+        answer.setMaxWidth(300); // what is too long for it stands in the status line
         getChildren().addAll(name, field, answer);
         line.textProperty().addListener((observable, was, is) -> read());
         line.focusedProperty().addListener((observable, was, is) -> {
@@ -72,6 +72,8 @@ final class PromptBar extends HBox {
                 read();
             } else {
                 presenter.showPreview(Optional.empty());
+                underline.setVisible(false);
+                answer.setText("");
             }
         });
         line.addEventFilter(KeyEvent.KEY_PRESSED, this::key);
@@ -115,12 +117,15 @@ final class PromptBar extends HBox {
             PromptReader.Result read = PromptReader.read(line.getText(), presenter.project(), pattern.get());
             result = Optional.of(read);
             answer.setText(BeatPresenter.hits(read.hits()) + ", Enter plants them");
+            presenter.forgetMessage();
             if (line.isFocused()) {
                 presenter.showPreview(Optional.of(BeatPresenter.Preview.of(presenter.project(), pattern.get().id(),
                         read.toEdit(pattern.get()), read.rows().keySet())));
             }
         } catch (PromptException wrong) {
-            answer.setText(wrong.getMessage().replaceFirst("^column \\d+: ", ""));
+            String complaint = wrong.getMessage().replaceFirst("^column \\d+: ", "");
+            answer.setText(complaint);
+            presenter.say(complaint);
             Styles.toggle(answer, "warn", true);
             placeUnderline(wrong.from(), wrong.to());
             presenter.showPreview(Optional.empty());

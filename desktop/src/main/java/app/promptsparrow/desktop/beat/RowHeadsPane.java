@@ -117,11 +117,12 @@ final class RowHeadsPane extends VBox {
         head.glow.setManaged(false); // placed by update(), not by the layout
         head.glow.setMouseTransparent(true);
         head.glow.setOpacity(0);
-        HBox names = new HBox(8, head.name, head.lane);
+        HBox names = new HBox(5, head.name, head.lane);
         names.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         names.setMinHeight(18);
         VBox middle = new VBox(3, names, head.ladder);
         middle.setMinWidth(0);
+        middle.setMaxHeight(Region.USE_PREF_SIZE);
         middle.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         middle.setFillWidth(false);
         head.box.getChildren().addAll(head.glow, head.mark, middle, gap, switches);

@@ -153,9 +153,7 @@ public final class ValueField extends VBox {
                 restore();
                 event.consume();
             } else if (event.getCode() == KeyCode.ESCAPE) {
-                restore();
-                getParent().requestFocus();
-                event.consume();
+                restore(); // and the window gives the keys back to what they belong to
             }
         });
         name.setOnMousePressed(this::beginDrag);

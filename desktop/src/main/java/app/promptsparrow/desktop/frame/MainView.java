@@ -92,6 +92,7 @@ public final class MainView extends StackPane {
         addEventFilter(KeyEvent.KEY_RELEASED, this::keyReleased);
         addEventFilter(KeyEvent.KEY_TYPED, this::keyTyped);
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::mouseReleased);
+        addEventHandler(KeyEvent.KEY_PRESSED, this::leaveText);
         presenter.patterns().onQuestion(questions::choose);
         update();
         player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
@@ -251,6 +252,14 @@ public final class MainView extends StackPane {
             menu.show();
         } else {
             button.fire();
+        }
+    }
+
+    /** Escape in a text, once the text itself has made of it what it wants. */
+    private void leaveText(KeyEvent event) {
+        if (event.getCode() == KeyCode.ESCAPE && event.getTarget() instanceof TextInputControl) {
+            beat.focusGrid();
+            event.consume();
         }
     }
 

@@ -94,6 +94,24 @@ class AccessWindowTest extends RealWindow {
     }
 
     @Test
+    void escape_leaves_a_text_as_it_was_and_gives_the_keys_back_to_the_grid(FxRobot robot) {
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+        settle();
+        robot.write("zz");
+        robot.push(KeyCode.ESCAPE);
+        settle();
+        assertThat(grid(robot).isFocused()).isTrue();
+        assertThat(view.presenter().pattern().orElseThrow().name()).isEqualTo("Pattern 1");
+        robot.push(KeyCode.CONTROL, KeyCode.DIGIT3);
+        robot.push(KeyCode.TAB);
+        robot.write("7");
+        robot.push(KeyCode.ESCAPE);
+        settle();
+        assertThat(grid(robot).isFocused()).isTrue();
+        assertThat(view.presenter().pattern().orElseThrow().length()).isEqualTo(16);
+    }
+
+    @Test
     void a_bass_ladder_shows_more_notes_by_its_buttons_and_by_keys(FxRobot robot) {
         robot.clickOn(atNote(robot, 33, 0));
         settle();
