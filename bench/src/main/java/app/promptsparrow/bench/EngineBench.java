@@ -27,9 +27,10 @@ final class EngineBench {
 
     private static final int RATE = 48_000;
     private static final int BLOCK = 1_024;
-    /** 64 bars at 120: 32 passes of two bars. */
+    /** A pass is two bars at 120: 64 bars in full, 16 when it has to be quick. */
     private static final int PASSES = 32;
-    private static final int SECONDS = 128;
+    private static final int QUICK_PASSES = 8;
+    private static final int SECONDS_A_PASS = 4;
     private static final SoundCache SOUNDS = new SoundCache(RATE);
     private static final com.sun.management.ThreadMXBean THREADS = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
 
@@ -38,17 +39,19 @@ final class EngineBench {
 
     static List<Figure> run(boolean quick) {
         int rounds = quick ? 5 : 11;
+        int passes = quick ? QUICK_PASSES : PASSES;
+        int seconds = passes * SECONDS_A_PASS;
         Project full = Pieces.sixteenRows(Pieces.ALL_STAGES);
         Project neutral = Pieces.sixteenRows(Strip.NEUTRAL.withLevelDb(-12));
-        double ours = engineNanos(full, rounds);
-        double floor = floorNanos(full, rounds);
-        double oursNeutral = engineNanos(neutral, rounds);
-        double synth = SynthBench.nanos(neutral, PASSES, RATE, SECONDS, quick ? 1 : 3);
+        double ours = engineNanos(full, seconds, rounds);
+        double floor = floorNanos(full, seconds, rounds);
+        double oursNeutral = engineNanos(neutral, seconds, rounds);
+        double synth = SynthBench.nanos(neutral, passes, RATE, seconds, quick ? 3 : 5);
         return List.of(
-                Figure.atMost("P1-floor", "64 bars, all stages on, against the bare arithmetic", ours / floor, "x", 2.5),
+                Figure.atMost("P1-floor", 2 * passes + " bars, all stages on, against the bare arithmetic", ours / floor, "x", 2.5),
                 Figure.atLeast("P1-synth", "the same notes by the JDK's synthesizer, against us with neutral stages", synth / oursNeutral, "x", 5),
-                Figure.told("P1-realtime", "times faster than real time, all stages on", SECONDS * 1e9 / ours, "x"),
-                Figure.told("P1-realtime-neutral", "times faster than real time, stages neutral", SECONDS * 1e9 / oursNeutral, "x"),
+                Figure.told("P1-realtime", "times faster than real time, all stages on", seconds * 1e9 / ours, "x"),
+                Figure.told("P1-realtime-neutral", "times faster than real time, stages neutral", seconds * 1e9 / oursNeutral, "x"),
                 Figure.atMost("P2-block", "99.9th percentile of a 64-frame block, 48 rows, of its duration", blockPercent(quick), "%", 15),
                 Figure.atMost("P2-alloc", "allocated while rendering with edits and switches", allocated(quick), "bytes", 0));
     }
@@ -69,14 +72,14 @@ final class EngineBench {
         return engine;
     }
 
-    /** CPU time of this thread for 64 bars, median; warm. */
-    private static double engineNanos(Project project, int rounds) {
+    /** CPU time of this thread for so many seconds of music, median; warm. */
+    private static double engineNanos(Project project, int seconds, int rounds) {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         return median(rounds, () -> {
             Engine engine = playing(project);
             return () -> {
-                for (int at = 0; at < RATE * SECONDS; at += BLOCK) {
+                for (int at = 0; at < RATE * seconds; at += BLOCK) {
                     engine.render(left, right, BLOCK);
                 }
             };
@@ -84,7 +87,7 @@ final class EngineBench {
     }
 
     /** The same for the bare arithmetic of as many voices. */
-    private static double floorNanos(Project project, int rounds) {
+    private static double floorNanos(Project project, int seconds, int rounds) {
         Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
         List<Row> drums = project.kit().rows().stream().filter(row -> !row.isBass()).toList();
         float[][] voices = new float[drums.size()][];
@@ -97,7 +100,7 @@ final class EngineBench {
         System.out.printf(java.util.Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
         return median(rounds, () -> {
             Floor floor = new Floor(voices, sounding);
-            return () -> sink += floor.render(RATE * SECONDS);
+            return () -> sink += floor.render(RATE * seconds);
         });
     }
 

@@ -20,10 +20,10 @@ final class OutputBench {
     }
 
     static List<Figure> run(boolean quick) throws InterruptedException {
-        List<Figure> figures = new ArrayList<>(drive("clock", Outputs.clock(RATE, Playback.USUAL_BLOCK)));
+        List<Figure> figures = new ArrayList<>(drive("clock", Outputs.clock(RATE, Playback.USUAL_BLOCK), quick ? 4 : 10));
         AudioOutput found = Outputs.open(RATE, Playback.USUAL_BLOCK);
         if (found.isAudible()) {
-            figures.addAll(drive("card", found));
+            figures.addAll(drive("card", found, quick ? 4 : 10));
         } else {
             System.out.println("no sound card here: the card was not driven");
             found.close();
@@ -31,7 +31,7 @@ final class OutputBench {
         return figures;
     }
 
-    private static List<Figure> drive(String name, AudioOutput output) throws InterruptedException {
+    private static List<Figure> drive(String name, AudioOutput output, int playSeconds) throws InterruptedException {
         Engine engine = new Engine(RATE);
         engine.publish(EngineBench.playable(new PlayableBuilder(new SoundCache(RATE)), DemoProject.make()));
         engine.play(1, 0);
@@ -40,10 +40,10 @@ final class OutputBench {
             long lateBefore = playback.lateBlocks();
             long heardBefore = playback.heardFrame();
             long begun = System.nanoTime();
-            TimeUnit.SECONDS.sleep(10);
+            TimeUnit.SECONDS.sleep(playSeconds);
             double seconds = (System.nanoTime() - begun) / 1e9;
             double heard = (playback.heardFrame() - heardBefore) / (double) RATE;
-            return List.of(Figure.told("live-" + name + "-late", "late blocks in 10 s on the " + name, playback.lateBlocks() - lateBefore, "blocks"),
+            return List.of(Figure.told("live-" + name + "-late", "late blocks in " + playSeconds + " s on the " + name, playback.lateBlocks() - lateBefore, "blocks"),
                     Figure.told("live-" + name + "-speed", "seconds heard in a second on the " + name, heard / seconds, "s"));
         }
     }

@@ -4,7 +4,9 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -18,8 +20,9 @@ final class PaintBench {
     }
 
     static List<Figure> run(boolean quick) throws Exception {
-        List<Double> edits = pulses("edit");
-        List<Double> scrolled = pulses("scroll");
+        Map<String, List<Double>> found = pulses(quick ? 900 : 1_500, quick ? 300 : 900);
+        List<Double> edits = found.getOrDefault("edit", List.of());
+        List<Double> scrolled = found.getOrDefault("scroll", List.of());
         return List.of(
                 Figure.atMost("P4-paint", "press to painted, 32 rows x 64 steps, playing, 95th percentile", percentile(edits, 0.95), "ms", 16.7),
                 Figure.told("P4-paint-median", "the same, median", percentile(edits, 0.5), "ms"),
@@ -33,25 +36,28 @@ final class PaintBench {
         return sorted.isEmpty() ? Double.NaN : sorted.get((int) Math.min(sorted.size() - 1, sorted.size() * share));
     }
 
-    /** For each handler its own time and that of the pulse that follows, rendering included. */
-    private static List<Double> pulses(String mode) throws IOException, InterruptedException {
+    /** For each handler its own time and that of the pulse that follows, rendering included; by what was measured. */
+    private static Map<String, List<Double>> pulses(int warm, int measured) throws IOException, InterruptedException {
         List<String> command = new ArrayList<>(List.of("java"));
         command.addAll(List.of(System.getProperty("bench.windowOptions").trim().split(" +")));
-        command.addAll(List.of("-Djavafx.pulseLogger=true", "-Djavafx.pulseLogger.threshold=0", "-cp", System.getProperty("bench.windowClasses"), "app.promptsparrow.bench.PaintWindow", mode));
+        command.addAll(List.of("-Djavafx.pulseLogger=true", "-Djavafx.pulseLogger.threshold=0", "-cp", System.getProperty("bench.windowClasses"),
+                "app.promptsparrow.bench.PaintWindow", "" + warm, "" + measured));
         Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
-        List<Double> found = new ArrayList<>();
+        Map<String, List<Double>> found = new HashMap<>();
+        List<Double> current = null;
         double handler = -1;
-        boolean counts = false;
         try (BufferedReader told = process.inputReader()) {
             for (String line = told.readLine(); line != null; line = told.readLine()) {
                 Matcher pulse = PULSE.matcher(line);
-                if (line.equals("BEGIN")) {
-                    counts = true;
+                if (line.startsWith("BEGIN ")) {
+                    current = found.computeIfAbsent(line.substring(6), what -> new ArrayList<>());
+                } else if (line.equals("END")) {
+                    current = null;
                 } else if (line.startsWith("HANDLER ")) {
                     handler = Double.parseDouble(line.substring(8));
                 } else if (pulse.matches() && handler >= 0) {
-                    if (counts) {
-                        found.add(handler + Double.parseDouble(pulse.group(2)));
+                    if (current != null) {
+                        current.add(handler + Double.parseDouble(pulse.group(2)));
                     }
                     handler = -1;
                 }

@@ -9,6 +9,7 @@ import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import java.nio.file.Files;
+import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import javafx.animation.AnimationTimer;
@@ -28,35 +29,32 @@ import javafx.stage.Stage;
  */
 public final class PaintWindow extends Application {
 
-    private static final int WARM_PULSES = 1_200;
-    private static final int PULSES = 600;
+    private static final int SETTLE = 90;
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor();
 
-    /** {@code edit} or {@code scroll}. */
+    /** How many pulses to warm up, and how many are measured of planting and then of scrolling; there are 60 a second. */
     public static void main(String[] arguments) {
         launch(PaintWindow.class, arguments);
     }
 
     @Override
     public void start(Stage stage) throws Exception {
-        boolean scrolls = getParameters().getUnnamed().get(0).equals("scroll");
+        int warm = Integer.parseInt(getParameters().getUnnamed().get(0));
+        int measured = Integer.parseInt(getParameters().getUnnamed().get(1));
         Theme.loadFonts();
         Engine engine = new Engine(48_000);
         Player player = new Player(engine, worker, Platform::runLater);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
-        ProjectStore store = new ProjectStore(scrolls ? Pieces.grid(48, 256) : Pieces.grid(32, 64));
+        ProjectStore store = new ProjectStore(Pieces.grid(32, 64));
         MainView view = new MainView(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker);
-        stage.setScene(new Scene(view, 1_280, scrolls ? 1_560 : 1_100));
+        stage.setScene(new Scene(view, 1_280, 1_100));
         stage.show();
         view.focusGrid();
         Node grid = view.lookup("#grid");
-        if (scrolls) {
-            view.presenter().rowsInView().setFilter(app.promptsparrow.desktop.beat.RowsInView.Filter.ALL);
-            ((javafx.scene.control.ButtonBase) view.lookup("#zoom")).fire();
-        }
         new AnimationTimer() {
             private int pulses;
+            private boolean scrolls;
 
             @Override
             public void handle(long now) {
@@ -64,16 +62,28 @@ public final class PaintWindow extends Application {
                 pulses++;
                 if (pulses == 30 && player.isReady()) {
                     view.presenter().playOrStop();
-                } else if (pulses == WARM_PULSES) {
-                    System.err.println("BEGIN");
-                } else if (pulses > WARM_PULSES + PULSES) {
+                } else if (pulses == warm) {
+                    System.err.println("BEGIN " + (scrolls ? "scroll" : "edit"));
+                } else if (pulses > warm + measured && scrolls) {
                     System.err.println("END");
                     System.exit(0);
+                } else if (pulses > warm + measured) {
+                    System.err.println("END");
+                    toScroll();
                 } else if (pulses % 6 == 0 || scrolls) {
                     // after this pulse's own work, so that the handler belongs to the next pulse as an event would
                     int turn = pulses / 6;
                     Platform.runLater(() -> act(grid, scrolls, turn));
                 }
+            }
+
+            private void toScroll() {
+                scrolls = true;
+                pulses = warm - SETTLE;
+                stage.setHeight(1_560);
+                store.open(Pieces.grid(48, 256), java.util.Optional.empty());
+                ((javafx.scene.control.ButtonBase) view.lookup("#zoom")).fire();
+                view.presenter().playOrStop();
             }
         }.start();
     }
@@ -87,7 +97,7 @@ public final class PaintWindow extends Application {
         } else {
             double x = 60 + turn * 37 % 600;
             double y = 12 + turn * 53 % 700;
-            for (var type : java.util.List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_RELEASED)) {
+            for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_RELEASED)) {
                 Event.fireEvent(grid, new MouseEvent(type, x, y, x, y, MouseButton.PRIMARY, 1, false, false, false, false, true, false, false,
                         false, false, false, null));
             }

@@ -19,7 +19,7 @@ final class WindowBench {
     }
 
     static List<Figure> run(boolean quick) throws Exception {
-        int rounds = quick ? 5 : 11;
+        int rounds = quick ? 3 : 11;
         double[] ours = new double[rounds];
         double[] empty = new double[rounds];
         double[] ratios = new double[rounds];
@@ -34,7 +34,7 @@ final class WindowBench {
             empty[i] = b.seconds;
             ratios[i] = ours[i] / empty[i];
         }
-        int playSeconds = quick ? 15 : 60;
+        int playSeconds = quick ? 8 : 60;
         Started playing = start(OURS, "demo", "play");
         Started idle = start(EMPTY);
         TimeUnit.SECONDS.sleep(playSeconds);

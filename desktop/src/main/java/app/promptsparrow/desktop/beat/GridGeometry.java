@@ -6,7 +6,9 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 
@@ -59,6 +61,7 @@ final class GridGeometry {
 
     private final Pattern pattern;
     private final List<RowPlace> rows;
+    private final Map<RowId, RowPlace> byRow = new HashMap<>();
     private final double width;
     private final double height;
     private final double pixelsPerUnit;
@@ -66,6 +69,7 @@ final class GridGeometry {
     private GridGeometry(Pattern pattern, List<RowPlace> rows, double patternWidth, double height) {
         this.pattern = pattern;
         this.rows = rows;
+        rows.forEach(place -> byRow.put(place.row.id(), place));
         this.height = height;
         this.pixelsPerUnit = (patternWidth - 2 * MARGIN) / pattern.durationUnits();
         this.width = patternWidth + Math.ceil(beyondUnits(pattern) * pixelsPerUnit);
@@ -129,6 +133,10 @@ final class GridGeometry {
         return height;
     }
 
+    double pixelsPerUnit() {
+        return pixelsPerUnit;
+    }
+
     double x(long units) {
         return MARGIN + units * pixelsPerUnit;
     }
@@ -146,7 +154,7 @@ final class GridGeometry {
     }
 
     Optional<RowPlace> place(RowId row) {
-        return rows.stream().filter(place -> place.row.id().equals(row)).findFirst();
+        return Optional.ofNullable(byRow.get(row));
     }
 
     /** The lane step nearest to an x, within the part of the lane that is drawn before it repeats. */

@@ -72,7 +72,8 @@ final class GridGestures {
 
     /** The hit nearest to a point, if one stands there; drawn places count, not steps. */
     static Optional<Target> find(GridGeometry geometry, GridScene scene, double x, double y) {
-        for (GridScene.Line line : scene.lines()) { // an end of a line is small, so it comes before the seeds around it
+        List<GridScene.Line> lines = scene.lines();
+        for (GridScene.Line line : lines) { // an end of a line is small, so it comes before the seeds around it
             if (line.look() == GridScene.Look.SOLID && Math.abs(y - line.y()) <= 4 && x >= line.x2() - 6 && x <= line.x2() + 3 && line.x2() - line.x1() > 8) {
                 return Optional.of(new Target(new Cell(line.row(), line.step()), Part.END));
             }
@@ -95,7 +96,7 @@ final class GridGestures {
             boolean tip = geometry.place(best.row()).orElseThrow().isLadder() && y < best.y() - best.height() / 2;
             return Optional.of(new Target(new Cell(best.row(), best.step()), tip ? Part.TIP : Part.BODY));
         }
-        return scene.lines().stream().filter(line -> line.look() == GridScene.Look.SOLID && geometry.place(line.row()).orElseThrow().isLadder()
+        return lines.stream().filter(line -> line.look() == GridScene.Look.SOLID && geometry.place(line.row()).orElseThrow().isLadder()
                 && Math.abs(y - line.y()) <= 5 && x >= line.x1() && x <= line.x2())
                 .findFirst().map(line -> new Target(new Cell(line.row(), line.step()), Part.BODY));
     }

@@ -43,6 +43,7 @@ final class GridPane extends Pane {
 
     private final BeatPresenter presenter;
     private final GridGestures gestures;
+    private final SceneMaker maker = new SceneMaker();
     private final GridPicture picture = new GridPicture();
     private final Region playhead = new Region();
     private final Rectangle band = new Rectangle();
@@ -236,7 +237,7 @@ final class GridPane extends Pane {
         }
         geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.rowsInView().rows(), presenter.rowsInView()::ladder,
                 wantedWidth(pattern.get()), rowHeight(pattern.get()));
-        scene = GridScene.of(presenter.project(), geometry, presenter.selection(),
+        scene = maker.make(presenter.project(), geometry, presenter.selection(),
                 new Cell(presenter.row().id(), presenter.cursor()), presenter.preview(), presenter.rowsInView().guide());
         scrollX = clampedScroll(scrollX);
         resizeTo(viewportWidth, geometry.height());

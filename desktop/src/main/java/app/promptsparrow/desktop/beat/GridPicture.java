@@ -82,8 +82,7 @@ final class GridPicture extends Pane {
             present.forEach(id -> rows.computeIfAbsent(id, made -> new RowPicture()));
             hits.getChildren().setAll(inGroups(geometry.rows().stream().map(place -> rows.get(place.row().id())).toList()));
         }
-        Map<RowId, GridScene.RowPart> parts = scene.byRow();
-        rows.forEach((id, row) -> row.show(parts.getOrDefault(id, GridScene.RowPart.NONE), theme, scale));
+        rows.forEach((id, row) -> row.show(scene.byRow().getOrDefault(id, GridScene.RowPart.NONE), theme, scale));
         shown = scene;
     }
 

@@ -35,6 +35,7 @@ final class RowHeadsPane extends VBox {
         private final Label lane = new Label();
         private final ToggleButton mute = new ToggleButton("M");
         private final ToggleButton solo = new ToggleButton("S");
+        private final Region choice = new Region();
         private final Region glow = new Region();
         private final Label notes = new Label();
         private final VBox ladder = new VBox(4);
@@ -113,10 +114,13 @@ final class RowHeadsPane extends VBox {
         head.notes.getStyleClass().add("second");
         head.ladder.setVisible(false);
         head.ladder.setManaged(false);
+        head.choice.getStyleClass().add("row-choice");
         head.glow.getStyleClass().add("row-glow");
-        head.glow.setManaged(false); // placed by update(), not by the layout
-        head.glow.setMouseTransparent(true);
-        head.glow.setOpacity(0);
+        for (Region ground : List.of(head.choice, head.glow)) {
+            ground.setManaged(false); // placed by update(), not by the layout
+            ground.setMouseTransparent(true);
+            ground.setOpacity(0);
+        }
         HBox names = new HBox(5, head.name, head.lane);
         names.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         names.setMinHeight(18);
@@ -125,7 +129,7 @@ final class RowHeadsPane extends VBox {
         middle.setMaxHeight(Region.USE_PREF_SIZE);
         middle.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
         middle.setFillWidth(false);
-        head.box.getChildren().addAll(head.glow, head.mark, middle, gap, switches);
+        head.box.getChildren().addAll(head.choice, head.glow, head.mark, middle, gap, switches);
         head.box.setOnMousePressed(event -> presenter.chooseRow(id));
         return head;
     }
@@ -174,6 +178,7 @@ final class RowHeadsPane extends VBox {
         head.shown = now;
         head.box.setMinHeight(now.height);
         head.box.setMaxHeight(now.height);
+        head.choice.resizeRelocate(0, 0, WIDTH, now.height);
         head.glow.resizeRelocate(0, 0, WIDTH - 4, now.height);
         head.name.setText(now.name);
         head.mark.setStyle("-fx-background-color: -sparrow-" + Theme.role(now.family) + ";");
@@ -182,7 +187,7 @@ final class RowHeadsPane extends VBox {
         head.solo.setAccessibleText("Solo " + now.name);
         head.mute.setSelected(now.muted);
         head.solo.setSelected(now.soloed);
-        Styles.toggle(head.box, "chosen", now.chosen);
+        head.choice.setOpacity(now.chosen ? 1 : 0);
         Styles.toggle(head.box, "tall", now.tall);
         Styles.toggle(head.box, "silent", !now.heard);
         head.lane.setText(now.lane);

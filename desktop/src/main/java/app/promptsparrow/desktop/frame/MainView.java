@@ -56,6 +56,7 @@ public final class MainView extends StackPane {
     private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
     private final Set<KeyCode> actWhenLetGo = EnumSet.noneOf(KeyCode.class);
     private KeySheet keySheet;
+    private boolean changed;
     private Theme theme;
 
     /** With real dialogs. */
@@ -87,7 +88,7 @@ public final class MainView extends StackPane {
         getStylesheets().setAll(theme.styleSheets());
         fillProjectMenu();
         beat.onPointing(status::point);
-        presenter.onChange(this::update);
+        presenter.onChange(() -> changed = true);
         addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
         addEventFilter(KeyEvent.KEY_RELEASED, this::keyReleased);
         addEventFilter(KeyEvent.KEY_TYPED, this::keyTyped);
@@ -316,9 +317,13 @@ public final class MainView extends StackPane {
         status.update();
     }
 
-    /** Once a pulse of the window. */
+    /** Once a pulse of the window; a press changes several things, which are shown together. */
     public void pulse(long timeNs) {
         Player.Now now = player.now();
+        if (changed) {
+            changed = false;
+            update();
+        }
         transport.pulse(now);
         beat.pulse(now, timeNs);
         status.pulse();
