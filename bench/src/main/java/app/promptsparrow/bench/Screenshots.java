@@ -133,7 +133,28 @@ public final class Screenshots {
                 press("#tab-pattern");
             }));
             shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().slots().choose(new SlotRef(0, 1), true)));
-            shots.add(new Shot("beat-small", 1_024, 640, () -> view.presenter().slots().choose(new SlotRef(1, 4), true)));
+            shots.add(new Shot("beat-compare", 1_280, 800, () -> {
+                view.presenter().slots().choose(new SlotRef(1, 4), true);
+                view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.X, false, false, false, false));
+            }));
+            shots.add(new Shot("beat-ladder", 1_280, 800, () -> {
+                view.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", KeyCode.X, false, false, false, false));
+                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
+                view.presenter().rowsInView().setFilter(app.promptsparrow.desktop.beat.RowsInView.Filter.BASS);
+                view.presenter().putCursor(store.project().kit().rowNamed("Bass").orElseThrow().id(), 6);
+                view.presenter().editor().plantAtCursor();
+                view.presenter().rowsInView().moreNotes(true);
+                view.presenter().rowsInView().toggleTwelve();
+                view.presenter().editor().addPitch(1);
+                press("#tab-hit");
+            }));
+            shots.add(new Shot("beat-small", 1_024, 640, () -> {
+                view.presenter().undo();
+                view.presenter().rowsInView().toggleTwelve();
+                view.presenter().rowsInView().fitNotes();
+                view.presenter().rowsInView().setFilter(app.promptsparrow.desktop.beat.RowsInView.Filter.ALL);
+                view.presenter().slots().choose(new SlotRef(1, 4), true);
+            }));
             shots.add(new Shot("beat-dawn", 1_280, 800, () -> {
                 press("#tab-row");
                 view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);

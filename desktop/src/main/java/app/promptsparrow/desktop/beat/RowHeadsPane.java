@@ -158,8 +158,8 @@ final class RowHeadsPane extends VBox {
     }
 
     private String notesText(RowId id, GridGeometry.RowPlace place) {
-        return presenter.project().key().text() + ", " + place.notes().size() + " notes shown"
-                + (presenter.rowsInView().ladder(id).twelve() ? " of all twelve" : "");
+        return presenter.project().key().text() + ", " + place.notes().size()
+                + (presenter.rowsInView().ladder(id).twelve() ? " of all notes" : " notes");
     }
 
     /** Everything that a head's look depends on, so that an edit brings only those up to date that it changes. */
