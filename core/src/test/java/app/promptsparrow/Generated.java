@@ -10,9 +10,11 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 
 /** Values for generated tests, with everything a pattern can hold. {@code ./check --long} makes many times more of them. */
@@ -63,10 +65,10 @@ public final class Generated {
                 boolean free = random.nextInt(4) == 0;
                 Lane lane = new Lane(random.nextInt(4) == 0 ? Optional.of(steps[random.nextInt(steps.length)]) : Optional.empty(),
                         free ? OptionalInt.of(1 + random.nextInt(24)) : OptionalInt.empty(),
-                        random.nextInt(5) == 0 ? Optional.of(swing(random)) : Optional.empty(), java.util.List.of());
+                        random.nextInt(5) == 0 ? Optional.of(swing(random)) : Optional.empty(), List.of());
                 for (int step = 0; step < 56; step++) {
                     if (random.nextInt(3) == 0) {
-                        lane = lane.edited(java.util.Set.of(), java.util.List.of(hit(random, step, row.isBass())));
+                        lane = lane.edited(Set.of(), List.of(hit(random, step, row.isBass())));
                     }
                 }
                 Lane made = lane;

@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -64,7 +65,7 @@ public final class Bench {
 
     /** The middle of some values, which are sorted on the way. */
     static double median(double... values) {
-        java.util.Arrays.sort(values);
+        Arrays.sort(values);
         int half = values.length / 2;
         return values.length % 2 == 1 ? values[half] : (values[half - 1] + values[half]) / 2;
     }

@@ -18,6 +18,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /** P4-sound and P7-edit: how soon an edit is heard, and what it costs in a huge project. */
 final class EditBench {
@@ -72,7 +74,7 @@ final class EditBench {
     }
 
     private static Set<Integer> steps() {
-        return java.util.stream.IntStream.range(0, 64).boxed().collect(java.util.stream.Collectors.toSet());
+        return IntStream.range(0, 64).boxed().collect(Collectors.toSet());
     }
 
     private static double editMillis(boolean quick) {

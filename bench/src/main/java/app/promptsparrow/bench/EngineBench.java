@@ -19,8 +19,10 @@ import java.lang.management.ManagementFactory;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 
 /** P1-floor, P1-synth, P1-realtime, P2-block, P2-alloc: how fast the engine renders, how even its blocks are, whether it allocates. */
 final class EngineBench {
@@ -97,7 +99,7 @@ final class EngineBench {
             voices[i] = SOUNDS.get(drums.get(i).layers().get(0).recipe());
             sounding[i] = pattern.lane(drums.get(i).id()).hits().size() * voices[i].length / passFrames;
         }
-        System.out.printf(java.util.Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
+        System.out.printf(Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
         return median(rounds, () -> {
             Floor floor = new Floor(voices, sounding);
             return () -> sink += floor.render(RATE * seconds);
@@ -107,7 +109,7 @@ final class EngineBench {
     private static double sink;
 
     /** CPU time of what each stage answers, after two rounds to warm up. */
-    private static double median(int rounds, java.util.function.Supplier<Runnable> stage) {
+    private static double median(int rounds, Supplier<Runnable> stage) {
         double[] times = new double[rounds];
         for (int round = -2; round < rounds; round++) {
             Runnable work = stage.get();

@@ -10,6 +10,8 @@ import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import java.nio.file.Files;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import javafx.animation.AnimationTimer;
@@ -18,6 +20,7 @@ import javafx.application.Platform;
 import javafx.event.Event;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
@@ -81,8 +84,8 @@ public final class PaintWindow extends Application {
                 scrolls = true;
                 pulses = warm - SETTLE;
                 stage.setHeight(1_560);
-                store.open(Pieces.grid(48, 256), java.util.Optional.empty());
-                ((javafx.scene.control.ButtonBase) view.lookup("#zoom")).fire();
+                store.open(Pieces.grid(48, 256), Optional.empty());
+                ((ButtonBase) view.lookup("#zoom")).fire();
                 view.presenter().playOrStop();
             }
         }.start();
@@ -103,7 +106,7 @@ public final class PaintWindow extends Application {
             }
         }
         // One write a line: the toolkit writes its log to the other stream at the same time.
-        System.out.print(String.format(java.util.Locale.ROOT, "HANDLER %.2f%n", (System.nanoTime() - begun) / 1e6));
+        System.out.print(String.format(Locale.ROOT, "HANDLER %.2f%n", (System.nanoTime() - begun) / 1e6));
         System.out.flush();
     }
 }

@@ -1,6 +1,7 @@
 package app.promptsparrow.bench;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.beat.RowsInView;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.Settings;
 import app.promptsparrow.desktop.play.Player;
@@ -13,10 +14,12 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import javafx.animation.AnimationTimer;
@@ -119,7 +122,7 @@ public final class Screenshots {
             shots.add(new Shot("beat-tools", 1_280, 800, () -> {
                 view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#detail-choice");
-                view.presenter().selectAll(true);
+                view.presenter().selecting().all(true);
                 key(KeyCode.EQUALS);
                 key(KeyCode.EQUALS);
                 key(KeyCode.EQUALS);
@@ -140,7 +143,7 @@ public final class Screenshots {
             shots.add(new Shot("beat-ladder", 1_280, 800, () -> {
                 view.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", KeyCode.X, false, false, false, false));
                 view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
-                view.presenter().rowsInView().setFilter(app.promptsparrow.desktop.beat.RowsInView.Filter.BASS);
+                view.presenter().rowsInView().setFilter(RowsInView.Filter.BASS);
                 view.presenter().putCursor(store.project().kit().rowNamed("Bass").orElseThrow().id(), 6);
                 view.presenter().editor().plantAtCursor();
                 view.presenter().rowsInView().moreNotes(true);
@@ -152,7 +155,7 @@ public final class Screenshots {
                 view.presenter().undo();
                 view.presenter().rowsInView().toggleTwelve();
                 view.presenter().rowsInView().fitNotes();
-                view.presenter().rowsInView().setFilter(app.promptsparrow.desktop.beat.RowsInView.Filter.ALL);
+                view.presenter().rowsInView().setFilter(RowsInView.Filter.ALL);
                 view.presenter().slots().choose(new SlotRef(1, 4), true);
             }));
             shots.add(new Shot("beat-dawn", 1_280, 800, () -> {
@@ -167,7 +170,7 @@ public final class Screenshots {
             shots.add(new Shot("empty", 1_280, 800, () -> {
                 key(KeyCode.F1);
                 press("#tab-hit");
-                store.open(Project.untitled(), java.util.Optional.empty());
+                store.open(Project.untitled(), Optional.empty());
             }));
         }
 
@@ -222,7 +225,7 @@ public final class Screenshots {
                 ImageIO.write(picture, "png", folder.resolve(name + ".png").toFile());
                 System.out.println(name);
             } catch (IOException problem) {
-                throw new java.io.UncheckedIOException(problem);
+                throw new UncheckedIOException(problem);
             }
         }
     }

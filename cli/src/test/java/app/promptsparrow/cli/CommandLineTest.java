@@ -11,6 +11,7 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -104,7 +105,7 @@ class CommandLineTest {
             assertThat(err.toString().strip()).isNotEmpty().doesNotContain("\n").doesNotContain("Exception");
         }
         byte[] whole = Files.readAllBytes(Path.of(demo()));
-        Files.write(folder.resolve("cut.sparrow"), java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.write(folder.resolve("cut.sparrow"), Arrays.copyOf(whole, whole.length / 2));
         assertThat(run("info", path("cut.sparrow"))).isEqualTo(1);
         assertThat(err.toString()).startsWith("cut.sparrow: ").contains("cut off");
     }

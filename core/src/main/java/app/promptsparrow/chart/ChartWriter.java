@@ -10,7 +10,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
-import app.promptsparrow.time.Swing;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -119,7 +119,7 @@ public final class ChartWriter {
         }
         lane.swing().ifPresent(swing -> unsaid.add("the own swing of " + row.name() + " in '" + pattern.name() + "'"));
         String[] cells = new String[steps];
-        java.util.Arrays.fill(cells, "-");
+        Arrays.fill(cells, "-");
         for (Hit hit : lane.hits()) {
             if (hit.step() >= steps) {
                 unsaid.add("hits beyond the length");

@@ -2,10 +2,12 @@ package app.promptsparrow.chart;
 
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -26,7 +28,7 @@ public final class NewRows {
             }
             Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.usualNote(family)), Recipe.of(model(family)));
             return openName(name) && family == Family.HAT
-                    ? new Row(row.id(), name, family, row.kind(), java.util.List.of(app.promptsparrow.kit.Layer.of(
+                    ? new Row(row.id(), name, family, row.kind(), List.of(Layer.of(
                             Recipe.of(Recipe.Model.HAT).with("length", 520))), row.strip(), row.ending(), 1, false,
                             row.lean(), 100, freeNote(kit, 46), row.midiChannel(), false, false)
                     : row;

@@ -16,14 +16,15 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
-import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.StepValue;
+import app.promptsparrow.time.Swing;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -63,7 +64,7 @@ public final class DemoProject {
     }
 
     private static Chart read(String bank, Project project) {
-        String resource = bank.toLowerCase(java.util.Locale.ROOT) + ".txt";
+        String resource = bank.toLowerCase(Locale.ROOT) + ".txt";
         try (InputStream in = DemoProject.class.getResourceAsStream(resource)) {
             return ChartReader.read(new String(in.readAllBytes(), StandardCharsets.UTF_8), project.kit());
         } catch (IOException problem) {

@@ -2,6 +2,7 @@ package app.promptsparrow.engine;
 
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.sound.Limiter;
+import java.util.Arrays;
 
 /**
  * The one renderer, for playback, export and audition alike.
@@ -158,8 +159,8 @@ public final class Engine {
     private void silence(long toTick) {
         for (; readyTicks < toTick; readyTicks++) {
             int at = (int) (readyTicks % RING) * Mixer.TICK;
-            java.util.Arrays.fill(left, at, at + Mixer.TICK, 0);
-            java.util.Arrays.fill(right, at, at + Mixer.TICK, 0);
+            Arrays.fill(left, at, at + Mixer.TICK, 0);
+            Arrays.fill(right, at, at + Mixer.TICK, 0);
         }
         mixedTicks = Math.max(mixedTicks, toTick);
         for (; seenTicks < toTick; seenTicks++) {

@@ -1,7 +1,6 @@
 package app.promptsparrow.engine;
 
 import app.promptsparrow.score.LaneScore;
-import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.BassVoice;
 import app.promptsparrow.sound.PowerOfTwo;
 import app.promptsparrow.sound.Tank;

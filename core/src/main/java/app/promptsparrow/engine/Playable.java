@@ -4,6 +4,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.Tank;
 import app.promptsparrow.time.Tempo;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -42,7 +43,7 @@ public final class Playable {
             highest = row == null ? highest : Math.max(highest, row.id().value());
         }
         slotByRowId = new byte[highest + 1];
-        java.util.Arrays.fill(slotByRowId, (byte) -1);
+        Arrays.fill(slotByRowId, (byte) -1);
         for (int slot = 0; slot < rowsBySlot.length; slot++) {
             if (rowsBySlot[slot] != null) {
                 slotByRowId[rowsBySlot[slot].id().value()] = (byte) slot;

@@ -1,6 +1,7 @@
 package app.promptsparrow.engine;
 
 import app.promptsparrow.sound.Svf;
+import java.util.Arrays;
 
 /**
  * One row's stages: drive → cuts → shelves → level and pan. Owned by the render thread. Settings glide on the control
@@ -78,7 +79,7 @@ final class StripProcessor {
             done = next;
         }
         countQuiet(ticks);
-        java.util.Arrays.fill(buffer, 0, ticks * Mixer.TICK, 0);
+        Arrays.fill(buffer, 0, ticks * Mixer.TICK, 0);
         return peak;
     }
 

@@ -16,6 +16,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.function.BooleanSupplier;
@@ -68,7 +69,7 @@ public final class AudioPlan {
             Row only = rows.get(i);
             Kit alone = new Kit(project.kit().name(), project.kit().rows().stream()
                     .map(row -> row.withMuted(!row.id().equals(only.id())).withSoloed(false)).toList(), project.kit().reverb());
-            Path target = folder.resolve(String.format(java.util.Locale.ROOT, "%02d %s.wav", i + 1, MidiPlan.fileName(only.name())));
+            Path target = folder.resolve(String.format(Locale.ROOT, "%02d %s.wav", i + 1, MidiPlan.fileName(only.name())));
             int index = i;
             if (!writeOne(project.withKit(alone), target, cancelled, share -> progress.accept((index + share) / rows.size()))) {
                 return written;

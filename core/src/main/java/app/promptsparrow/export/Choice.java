@@ -1,5 +1,6 @@
 package app.promptsparrow.export;
 
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.LineUp;
@@ -122,7 +123,7 @@ public sealed interface Choice {
         Project straight = project.withSwing(Swing.STRAIGHT);
         for (SlotRef slot : project.filledSlots()) {
             Pattern pattern = project.at(slot).orElseThrow();
-            SortedMap<app.promptsparrow.kit.RowId, Lane> lanes = new TreeMap<>();
+            SortedMap<RowId, Lane> lanes = new TreeMap<>();
             pattern.lanes().forEach((row, lane) -> lanes.put(row, lane.withSwing(Optional.empty())
                     .withHits(lane.hits().stream().map((Hit hit) -> hit.withTiming(0)).toList())));
             straight = straight.withPattern(slot, Optional.of(pattern.withSwing(Optional.empty()).withLanes(lanes)));

@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -54,7 +55,7 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
         Project project = Project.untitled(made.kit()).withName(name).withBanks(Bank.holding(made.patterns()));
         project = project.withMeter(file.meter().orElse(project.meter())).withTempo(file.tempo().orElse(project.tempo()))
                 .withSwing(made.grid().swing());
-        List<String> remarks = new java.util.ArrayList<>(made.remarks());
+        List<String> remarks = new ArrayList<>(made.remarks());
         if (file.touched()) {
             remarks.add(0, "its notes were changed since it was exported, so they are read anew");
         }

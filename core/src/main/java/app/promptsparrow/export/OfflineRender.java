@@ -6,6 +6,7 @@ import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.SoundCache;
+import java.io.IOException;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
@@ -21,7 +22,7 @@ public final class OfflineRender {
     /** Takes the frames as they are made. */
     @FunctionalInterface
     public interface FrameSink {
-        void frames(float[] left, float[] right, int count) throws java.io.IOException;
+        void frames(float[] left, float[] right, int count) throws IOException;
     }
 
     private final Engine engine;
@@ -48,7 +49,7 @@ public final class OfflineRender {
      * @return the number of frames, or -1 if cancelled
      */
     public long render(OptionalDouble tailSeconds, FrameSink sink, BooleanSupplier cancelled, DoubleConsumer progress)
-            throws java.io.IOException {
+            throws IOException {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         long tail = Math.round(tailSeconds.orElse(MAX_TAIL_SECONDS) * engine.rateHz());

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermissions;
 
 /** Writes files so that at every moment either the old or the new one is whole. Safe on any thread. */
 public final class AtomicFile {
@@ -68,7 +69,7 @@ public final class AtomicFile {
     /** Temporary files are made private; the result should have the usual permissions. */
     private static void readableLikeOthers(Path file) throws IOException {
         try {
-            Files.setPosixFilePermissions(file, java.nio.file.attribute.PosixFilePermissions.fromString("rw-r--r--"));
+            Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rw-r--r--"));
         } catch (UnsupportedOperationException notPosix) {
             // such file systems have no permissions to set
         }

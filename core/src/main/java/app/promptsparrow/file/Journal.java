@@ -11,7 +11,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -35,9 +39,9 @@ public final class Journal implements AutoCloseable {
 
         /** {@code 12 edits on 'Ferry Terminal', the last at 21:14} */
         public String sentence() {
-            java.time.ZonedDateTime at = last.atZone(java.time.ZoneId.systemDefault());
+            ZonedDateTime at = last.atZone(ZoneId.systemDefault());
             return (edits == 1 ? "1 edit" : edits + " edits") + " on '" + projectName + "', the last on "
-                    + at.format(java.time.format.DateTimeFormatter.ofPattern("d MMMM 'at' HH:mm", Locale.ENGLISH));
+                    + at.format(DateTimeFormatter.ofPattern("d MMMM 'at' HH:mm", Locale.ENGLISH));
         }
     }
 
@@ -173,7 +177,7 @@ public final class Journal implements AutoCloseable {
         crc.update(all, from + 9, to - from - 9);
         String wanted = new String(all, from, 8, StandardCharsets.US_ASCII);
         return wanted.equals(String.format(Locale.ROOT, "%08x", crc.getValue()))
-                ? Optional.of(java.util.Arrays.copyOfRange(all, from + 9, to)) : Optional.empty();
+                ? Optional.of(Arrays.copyOfRange(all, from + 9, to)) : Optional.empty();
     }
 
     /**

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Supplier;
 
 /** A JSON value and where it stands, so that everything it refuses names the place. */
 final class JsonPlace {
@@ -128,7 +129,7 @@ final class JsonPlace {
     }
 
     /** Makes a checked value; what its constructor refuses is told with the place. */
-    <T> T made(java.util.function.Supplier<T> maker) {
+    <T> T made(Supplier<T> maker) {
         try {
             return maker.get();
         } catch (Wrong inner) {

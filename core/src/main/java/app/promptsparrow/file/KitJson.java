@@ -13,6 +13,7 @@ import app.promptsparrow.kit.Strip;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -186,6 +187,6 @@ final class KitJson {
             }
         }
         throw json.wrong("'" + json.text() + "' is none of "
-                + java.util.Arrays.stream(type.getEnumConstants()).map(KitJson::key).toList());
+                + Arrays.stream(type.getEnumConstants()).map(KitJson::key).toList());
     }
 }

@@ -16,6 +16,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
+import java.util.Locale;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
@@ -122,7 +123,7 @@ public final class ProjectFile {
 
     /** Whether a file has our extension, case ignored. */
     public static boolean isProject(Path file) {
-        return Files.isRegularFile(file) && file.toString().toLowerCase(java.util.Locale.ROOT).endsWith(EXTENSION);
+        return Files.isRegularFile(file) && file.toString().toLowerCase(Locale.ROOT).endsWith(EXTENSION);
     }
 
     /** Objects over several lines, arrays of numbers on one: a difference between two files can be read. */

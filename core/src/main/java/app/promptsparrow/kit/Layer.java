@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import java.util.Objects;
+
 /**
  * One sound of a row, heard for hits within its velocity range. Immutable.
  *
@@ -10,7 +12,7 @@ package app.promptsparrow.kit;
 public record Layer(Recipe recipe, double levelDb, int tuneCents, int fromVelocity, int toVelocity) {
 
     public Layer {
-        java.util.Objects.requireNonNull(recipe, "recipe");
+        Objects.requireNonNull(recipe, "recipe");
         if (!(levelDb >= -48 && levelDb <= 12)) {
             throw new IllegalArgumentException("a layer's level is -48 to 12 dB, not " + levelDb);
         }

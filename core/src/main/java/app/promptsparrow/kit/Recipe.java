@@ -2,6 +2,7 @@ package app.promptsparrow.kit;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * A sound described by physical controls in real units; {@code sound} computes it. Immutable.
@@ -50,7 +51,7 @@ public record Recipe(Model model, List<Double> values) {
 
         /** The model's key in files, lower case. */
         public String key() {
-            return name().toLowerCase(java.util.Locale.ROOT);
+            return name().toLowerCase(Locale.ROOT);
         }
 
         private static Control hz(String name, double min, double max, double usual) {

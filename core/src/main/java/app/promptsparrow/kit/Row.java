@@ -1,6 +1,7 @@
 package app.promptsparrow.kit;
 
 import java.util.List;
+import java.util.Objects;
 
 /**
  * One sound of a kit and everything that belongs to it. Immutable; {@code with…} methods give a changed copy.
@@ -23,7 +24,7 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
     public enum Kind { DRUM, BASS }
 
     public Row {
-        java.util.Objects.requireNonNull(id, "id");
+        Objects.requireNonNull(id, "id");
         layers = List.copyOf(layers);
         checkName("a row's name", name);
         if (layers.isEmpty() || layers.size() > 4) {

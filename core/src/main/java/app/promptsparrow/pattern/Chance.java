@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
 
 /**
  * Changes by chance that can be repeated: the same chance number gives the same result. Pure functions; the numbers come
@@ -75,7 +76,7 @@ public final class Chance {
         return List.copyOf(byStep.values());
     }
 
-    private static <K> Map<K, List<Hit>> each(Map<K, List<Hit>> hits, java.util.function.Function<Hit, List<Hit>> change) {
+    private static <K> Map<K, List<Hit>> each(Map<K, List<Hit>> hits, Function<Hit, List<Hit>> change) {
         Map<K, List<Hit>> changed = new LinkedHashMap<>();
         hits.forEach((row, list) -> {
             List<Hit> kept = new ArrayList<>();

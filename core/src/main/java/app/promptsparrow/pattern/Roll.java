@@ -1,5 +1,7 @@
 package app.promptsparrow.pattern;
 
+import app.promptsparrow.time.GridTime;
+
 /**
  * A hit split into several, evenly over a span. Immutable.
  *
@@ -30,11 +32,11 @@ public record Roll(int count, int spanSteps, int rampPercent, int rampCents) {
     public int velocity(int index, int first) {
         // first + (first·ramp/100 - first)·index/(count-1), over one denominator so that it is rounded once
         long numerator = (long) first * 100 * (count - 1) + (long) first * (rampPercent - 100) * index;
-        return Hit.clampVelocity((int) app.promptsparrow.time.GridTime.roundHalfUp(numerator, 100L * (count - 1)));
+        return Hit.clampVelocity((int) GridTime.roundHalfUp(numerator, 100L * (count - 1)));
     }
 
     /** Pitch offset in cents of hit {@code index} (from 0) against the first, rounded half up. */
     public int cents(int index) {
-        return (int) app.promptsparrow.time.GridTime.roundHalfUp((long) rampCents * index, count - 1);
+        return (int) GridTime.roundHalfUp((long) rampCents * index, count - 1);
     }
 }

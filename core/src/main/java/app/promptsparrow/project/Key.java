@@ -2,6 +2,7 @@ package app.promptsparrow.project;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -46,7 +47,7 @@ public record Key(int root, Scale scale) {
         if (root < 0 || root > 11) {
             throw new IllegalArgumentException("a key's root is 0 to 11, not " + root);
         }
-        java.util.Objects.requireNonNull(scale, "scale");
+        Objects.requireNonNull(scale, "scale");
     }
 
     /** Reads {@code A minor}, {@code F# dorian}, {@code Bb minor pentatonic}; empty if it is no key. */

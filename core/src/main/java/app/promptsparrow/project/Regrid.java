@@ -6,6 +6,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.Shaping;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.StepValue;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -58,7 +59,7 @@ public record Regrid(Pattern pattern, int lost) {
 
     private static One one(Project project, Pattern pattern, RowId row, Lane lane, StepValue step) {
         Lane onStep = lane.withStep(Optional.of(step));
-        Pattern moved = pattern.withLanes(new TreeMap<>(Map.of(row, onStep.withHits(java.util.List.of()).withLength(OptionalInt.of(1)))));
+        Pattern moved = pattern.withLanes(new TreeMap<>(Map.of(row, onStep.withHits(List.of()).withLength(OptionalInt.of(1)))));
         Shaping.Grid before = new Shaping.Grid(pattern.laneStep(row).units(), project.swingOf(pattern, row));
         Shaping.Grid after = new Shaping.Grid(step.units(), project.swingOf(moved, row));
         Shaping.Result kept = Shaping.keepingTime(lane.hits(), before, after);

@@ -1,5 +1,7 @@
 package app.promptsparrow.sound;
 
+import java.util.Arrays;
+
 /**
  * A limiter that looks {@value #AHEAD} ticks ahead, so that its gain is down before a peak arrives and no value passes
  * its ceiling of –0.3 dBFS. Owned by one thread; allocates nothing after construction.
@@ -20,7 +22,7 @@ public final class Limiter {
 
     public Limiter(int rateHz, int tickFrames) {
         recovery = 1 - StrictMath.exp(-tickFrames / (0.08 * rateHz));
-        java.util.Arrays.fill(allowed, 1);
+        Arrays.fill(allowed, 1);
     }
 
     /**

@@ -2,6 +2,7 @@ package app.promptsparrow.time;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -38,7 +39,7 @@ public record StepValue(int denominator, Feel feel) implements Comparable<StepVa
         if (denominator < 1 || denominator > 64 || Integer.bitCount(denominator) != 1) {
             throw new IllegalArgumentException("a step value is 1/1, 1/2, 1/4 … 1/64, not 1/" + denominator);
         }
-        java.util.Objects.requireNonNull(feel, "feel");
+        Objects.requireNonNull(feel, "feel");
     }
 
     public static StepValue plain(int denominator) {

@@ -12,11 +12,14 @@ import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.List;
+import java.util.Locale;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -170,7 +173,7 @@ class ChartTest {
             for (String name : new String[] {"Kick", "Closed hat", "Rope clap", "\"Bell [x]\"", "Bass", "Sub bass"}) {
                 if (random.nextBoolean()) {
                     text.append(name).append(new String[] {"", " [1/32]", " [1/8t]", " [1/16 " + (1 + random.nextInt(30)) + "]"}[random.nextInt(4)])
-                            .append(" |").append(cells(random, name.toLowerCase(java.util.Locale.ROOT).contains("bass"))).append("|\n");
+                            .append(" |").append(cells(random, name.toLowerCase(Locale.ROOT).contains("bass"))).append("|\n");
                 }
             }
             text.append("Snare |").append(cells(random, false)).append("|\n");
@@ -199,9 +202,9 @@ class ChartTest {
 
     @Test
     void what_a_chart_cannot_say_is_listed() {
-        Pattern pattern = Pattern.empty(new app.promptsparrow.pattern.PatternId(1), "x", 4).withLane(new RowId(1),
+        Pattern pattern = Pattern.empty(new PatternId(1), "x", 4).withLane(new RowId(1),
                 lane -> Lane.of(Hit.drum(0, 97).withTiming(5), Hit.drum(9, 96)));
-        var project = app.promptsparrow.project.Project.untitled();
+        var project = Project.untitled();
         assertThat(ChartWriter.write(project, List.of(pattern)).leftUnsaid()).contains("timing", "exact velocities", "hits beyond the length");
     }
 

@@ -2,15 +2,15 @@ package app.promptsparrow.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.kit.Ending;
+import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
-import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
-import app.promptsparrow.kit.Family;
-import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
@@ -25,6 +25,7 @@ import app.promptsparrow.sound.SoundCache;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
+import java.lang.management.ManagementFactory;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -336,7 +337,7 @@ class EngineTest {
 
     /** Bytes allocated while rendering 600 blocks with edits, tempo changes, switches and auditions. */
     private static long allocatedInARound(Stage stage, Project demo) {
-        var threads = (com.sun.management.ThreadMXBean) java.lang.management.ManagementFactory.getThreadMXBean();
+        var threads = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
         long id = Thread.currentThread().getId();
         float[] left = new float[1_024];
         float[] right = new float[1_024];

@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
@@ -40,7 +41,7 @@ class SwitchTest {
             for (int step = 0; step < pattern.length(); step++) {
                 if (random.nextInt(3) == 0) {
                     Hit hit = Hit.drum(step, 1 + random.nextInt(127)).withTiming(random.nextInt(100_001) - 50_000);
-                    hits.add(random.nextInt(6) == 0 ? hit.withRoll(app.promptsparrow.pattern.Roll.of(2 + random.nextInt(5), 1 + random.nextInt(4))) : hit);
+                    hits.add(random.nextInt(6) == 0 ? hit.withRoll(Roll.of(2 + random.nextInt(5), 1 + random.nextInt(4))) : hit);
                 }
             }
             OptionalInt length = random.nextInt(3) == 0 ? OptionalInt.of(1 + random.nextInt(20)) : OptionalInt.empty();

@@ -14,6 +14,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Random;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -125,7 +126,7 @@ class ProjectFileTest {
         try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(path))) {
             zip.putNextEntry(new ZipEntry("project.json"));
             byte[] blanks = new byte[1 << 20];
-            java.util.Arrays.fill(blanks, (byte) ' ');
+            Arrays.fill(blanks, (byte) ' ');
             for (int i = 0; i < 200; i++) {
                 zip.write(blanks);
             }
@@ -142,7 +143,7 @@ class ProjectFileTest {
         for (int i = 0; i < Generated.rounds(500); i++) {
             byte[] damaged = whole.clone();
             if (random.nextInt(4) == 0) {
-                damaged = java.util.Arrays.copyOf(damaged, random.nextInt(damaged.length));
+                damaged = Arrays.copyOf(damaged, random.nextInt(damaged.length));
             } else {
                 for (int n = random.nextInt(6); n >= 0; n--) {
                     damaged[random.nextInt(damaged.length)] = (byte) random.nextInt();

@@ -20,6 +20,7 @@ import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.SoundCache;
 import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -81,7 +82,7 @@ class HandComputedChartsTest {
     }
 
     private static List<Integer> times(int factor, Integer... values) {
-        return java.util.Arrays.stream(values).map(value -> value * factor).toList();
+        return Arrays.stream(values).map(value -> value * factor).toList();
     }
 
     @Test

@@ -14,11 +14,16 @@ import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.score.PatternScore;
+import app.promptsparrow.score.Score;
+import app.promptsparrow.time.GridTime;
 import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
 import java.util.stream.IntStream;
@@ -66,7 +71,7 @@ class MidiExportTest {
             }
             assertThat(sounding).as("notes without an end").isEmpty();
         }
-        notes.sort(java.util.Comparator.comparingLong(Note::start).thenComparing(Note::key));
+        notes.sort(Comparator.comparingLong(Note::start).thenComparing(Note::key));
         return notes;
     }
 
@@ -163,8 +168,8 @@ class MidiExportTest {
     @Test
     void exporting_without_an_end_says_why() {
         Project demo = DemoProject.make();
-        assertThatThrownBy(() -> MidiExport.write(demo, app.promptsparrow.score.Score.endless(app.promptsparrow.score.PatternScore.compile(demo,
-                demo.at(DemoProject.FIRST_SHOWN).orElseThrow(), java.util.Optional.empty())), MidiOptions.USUAL, null)).hasMessageContaining("needs an end");
+        assertThatThrownBy(() -> MidiExport.write(demo, Score.endless(PatternScore.compile(demo,
+                demo.at(DemoProject.FIRST_SHOWN).orElseThrow(), Optional.empty())), MidiOptions.USUAL, null)).hasMessageContaining("needs an end");
     }
 
     @Test
@@ -178,7 +183,7 @@ class MidiExportTest {
             List<Note> notes = notes(bytes); // checks ends and overlaps on the way
             var pattern = project.at(new SlotRef(0, 0)).orElseThrow();
             long leadIn = options.leadInBars() * project.meterOf(pattern).barUnits();
-            long end = app.promptsparrow.time.GridTime.toTick(passes * pattern.durationUnits() + leadIn, options.ppq());
+            long end = GridTime.toTick(passes * pattern.durationUnits() + leadIn, options.ppq());
             for (Track track : MidiSystem.getSequence(new ByteArrayInputStream(bytes)).getTracks()) {
                 assertThat(track.ticks()).as("round %d", round).isEqualTo(end);
             }

@@ -11,16 +11,21 @@ import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.time.GridTime;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -204,9 +209,9 @@ class MidiImportTest {
         // 25 frames a second of 40 ticks: 1,000 ticks a second; a quarter is half a second without a tempo
         MidiFile read = MidiFile.read(file(0xE728, 0, 0x99, 36, 100, 0x83, 0x74, 0x89, 36, 0));
         assertThat(read.notes()).containsExactly(new MidiNote(0, 500, 10, 36, 100));
-        assertThat(read.units(500)).isEqualTo(app.promptsparrow.time.GridTime.QUARTER);
+        assertThat(read.units(500)).isEqualTo(GridTime.QUARTER);
         MidiFile ntsc = MidiFile.read(file(0xE328, 0, 0x99, 36, 100, 0x83, 0x74, 0x89, 36, 0));
-        assertThat(ntsc.units(1_200_000)).isBetween((long) (2_002 * app.promptsparrow.time.GridTime.QUARTER) - 1, (long) (2_002 * app.promptsparrow.time.GridTime.QUARTER) + 1);
+        assertThat(ntsc.units(1_200_000)).isBetween((long) (2_002 * GridTime.QUARTER) - 1, (long) (2_002 * GridTime.QUARTER) + 1);
     }
 
     @Test
@@ -235,11 +240,11 @@ class MidiImportTest {
 
     @Test
     void a_full_kit_leaves_out_what_it_has_no_row_for_and_says_so() throws Exception {
-        java.util.List<app.promptsparrow.kit.Row> rows = new java.util.ArrayList<>();
+        List<Row> rows = new ArrayList<>();
         for (int i = 1; i <= 48; i++) {
-            rows.add(app.promptsparrow.kit.Row.drum(i, "Row " + i, app.promptsparrow.kit.Family.TOM, 60 + i, BuiltInKits.deckhand().rows().get(0).layers().get(0).recipe()));
+            rows.add(Row.drum(i, "Row " + i, Family.TOM, 60 + i, BuiltInKits.deckhand().rows().get(0).layers().get(0).recipe()));
         }
-        var full = new app.promptsparrow.kit.Kit("Full", rows, BuiltInKits.deckhand().reverb());
+        var full = new Kit("Full", rows, BuiltInKits.deckhand().reverb());
         byte[] bytes = file(480, 0, 0x99, 61, 100, 0x83, 0x60, 0x89, 61, 0, 0, 0x99, 36, 100, 0x83, 0x60, 0x89, 36, 0);
         ImportPlan plan = ImportPlan.ofMidi(Files.write(folder.resolve("f.mid"), bytes), Optional.of(full));
         assertThat(plan.sentence()).contains("the kit has no room for 'Kick'").contains("1 note has no place");

@@ -8,6 +8,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.time.StepValue;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,7 +30,7 @@ class ClipTest {
     }
 
     private static Clip copied(Project project, RowId... rows) {
-        Map<RowId, List<Hit>> hits = new java.util.LinkedHashMap<>();
+        Map<RowId, List<Hit>> hits = new LinkedHashMap<>();
         for (RowId row : rows) {
             hits.put(row, pattern(project).lane(row).hits());
         }

@@ -9,6 +9,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
@@ -75,7 +76,7 @@ class HistoryTest {
     @Test
     void the_random_edits_are_of_every_kind_there_is() {
         Random random = new Random(6);
-        java.util.Set<Class<?>> kinds = new java.util.HashSet<>();
+        Set<Class<?>> kinds = new HashSet<>();
         for (int i = 0; i < 2_000; i++) {
             kinds.add(HistoryTestEdits.random(random, Project.untitled()).getClass());
         }

@@ -8,6 +8,7 @@ import app.promptsparrow.demo.StarterPatterns;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.time.StepValue;
@@ -55,7 +56,7 @@ class RegridTest {
 
     @Test
     void a_grid_that_would_need_too_many_steps_is_refused_with_a_way_out() {
-        Pattern pattern = Pattern.empty(new app.promptsparrow.pattern.PatternId(1), "Long", 200);
+        Pattern pattern = Pattern.empty(new PatternId(1), "Long", 200);
         assertThatThrownBy(() -> Regrid.pattern(Project.untitled(), pattern, StepValue.plain(64))).hasMessageContaining("too fine to keep the time")
                 .hasMessageContaining("800").hasMessageContaining("shorten it first");
     }

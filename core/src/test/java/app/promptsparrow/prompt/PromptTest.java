@@ -15,6 +15,7 @@ import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Tempo;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -55,7 +56,7 @@ class PromptTest {
         "kick offbeats; 2,6,10,14", "kick 3 in 8; 0,3,6,8,11,14", "kick x--x--x-; 0,3,6,8,11,14", "kick 16ths; 0,1,2,3,4,5,6,7,8,9,10,11,12,13,14,15",
         "KICK 1, 3; 0,8", "\"Kick\" 1; 0", "ki 1; 0"})
     void places_become_steps(String line, String expected) throws PromptException {
-        assertThat(steps(line, "Kick")).isEqualTo(java.util.Arrays.stream(expected.strip().split(",")).map(Integer::valueOf).toList());
+        assertThat(steps(line, "Kick")).isEqualTo(Arrays.stream(expected.strip().split(",")).map(Integer::valueOf).toList());
     }
 
     @Test

@@ -7,6 +7,7 @@ import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
@@ -151,7 +152,7 @@ class KitSoundTest {
             float[] sound = new float[RATE * 5 / BassVoice.TICK * BassVoice.TICK];
             float[] tick = new float[BassVoice.TICK];
             for (int at = 0; at < sound.length; at += BassVoice.TICK) {
-                java.util.Arrays.fill(tick, 0);
+                Arrays.fill(tick, 0);
                 voice.control();
                 voice.add(tick, 0, BassVoice.TICK);
                 System.arraycopy(tick, 0, sound, at, BassVoice.TICK);

@@ -7,21 +7,17 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
-import java.util.function.UnaryOperator;
 
 /**
  * What the Beat view shows and asks of the store: which slot is shown, which row is chosen, what is selected, what the
@@ -45,6 +41,8 @@ public final class BeatPresenter {
     private final PlayKeys playKeys = new PlayKeys(this);
     private final PatternEditor patterns = new PatternEditor(this);
     private final LaneSender sender = new LaneSender(this);
+    private final Selecting selecting = new Selecting(this);
+    private final Auditions auditions = new Auditions(this);
     private final HitClipboard clipboard = new HitClipboard(this);
     private Optional<Preview> preview = Optional.empty();
     private final RowsInView rowsInView = new RowsInView(this);
@@ -295,41 +293,12 @@ public final class BeatPresenter {
         }
     }
 
-    /** Strikes the row as its next hit would sound. */
-    public void audition(RowId which, int velocity) {
-        project().kit().row(which).ifPresent(r -> player.audition(which, velocity, r.isBass() ? editor.bassNote(which) * 100 : 0));
-    }
-
-    /** Strikes what is under the cursor: the hit as it sounds, or the row as its next hit would. */
-    public void hearCursor() {
-        Optional<Hit> hit = hitAt(new Cell(row, cursor));
-        int pitch = hit.map(Hit::pitch).orElse(row().isBass() ? editor.bassNote(row) : 0);
-        player.audition(row, hit.map(Hit::velocity).orElse(touch), row().isBass() ? pitch * 100 : pitch);
-    }
-
     public void toggleMuted() {
         apply(new Edit.SetMuted(row, !row().muted()));
     }
 
     public void toggleSoloed() {
         apply(new Edit.SetSoloed(row, !row().soloed()));
-    }
-
-    /** Strikes a hit as it sounds, unless it is about to be heard anyway. */
-    void auditionHit(Cell cell) {
-        hitAt(cell).ifPresent(hit -> {
-            Player.Now now = player.now();
-            Pattern p = pattern().orElseThrow();
-            if (now.playing() && p.id().equals(now.pattern())) {
-                long cycle = p.laneCycleUnits(cell.row());
-                long ahead = Math.floorMod(cell.step() * p.laneStep(cell.row()).units() - now.position(), cycle);
-                if (ahead < 2 * project().meterOf(p).beatUnits()) {
-                    return;
-                }
-            }
-            boolean bass = project().kit().row(cell.row()).orElseThrow().isBass();
-            player.audition(cell.row(), hit.velocity(), bass ? hit.pitch() * 100 : hit.pitch());
-        });
     }
 
     // --- editing ---
@@ -349,9 +318,14 @@ public final class BeatPresenter {
         return playKeys;
     }
 
-    /** Strikes a bass row with a note. */
-    void auditionNote(RowId which, int note) {
-        player.audition(which, touch, note * 100);
+    /** Ways to select many hits. */
+    public Selecting selecting() {
+        return selecting;
+    }
+
+    /** What is heard apart from the music. */
+    public Auditions auditions() {
+        return auditions;
     }
 
     /** What goes to other rows and patterns. */
@@ -361,42 +335,6 @@ public final class BeatPresenter {
 
     public HitClipboard clipboard() {
         return clipboard;
-    }
-
-    /** Selects every audible hit of the pattern, or of the chosen row. */
-    public void selectAll(boolean rowOnly) {
-        Set<Cell> all = new LinkedHashSet<>();
-        pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> {
-            if (!rowOnly || of.equals(row)) {
-                lane.hits().stream().filter(hit -> hit.step() < p.laneSteps(of)).forEach(hit -> all.add(new Cell(of, hit.step())));
-            }
-        }));
-        select(all);
-        say(hits(all.size()) + " selected");
-    }
-
-    /** Selects all hits of the pattern's rows whose straight place lies in a stretch of time. */
-    void selectTime(long fromUnits, long toUnits, boolean more) {
-        Set<Cell> inside = new LinkedHashSet<>(more ? selection : Set.of());
-        pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> lane.hits().forEach(hit -> {
-            long at = hit.step() * p.laneStep(of).units();
-            if (at >= fromUnits && at < toUnits) {
-                inside.add(new Cell(of, hit.step()));
-            }
-        })));
-        select(inside);
-        say(hits(inside.size()) + " selected");
-    }
-
-    /** Selects the hits of the same rows that are as loud, roll and flam as the selected ones. */
-    public void selectAlike() {
-        Map<RowId, List<Hit>> models = editor.selected();
-        Set<Cell> alike = new LinkedHashSet<>();
-        models.forEach((of, hits) -> lane(of).hits().stream().filter(hit -> hits.stream().anyMatch(model -> model.velocity() == hit.velocity()
-                && model.pitch() == hit.pitch() && model.roll().equals(hit.roll()) && model.flam().equals(hit.flam())))
-                .forEach(hit -> alike.add(new Cell(of, hit.step()))));
-        select(alike);
-        say(hits(alike.size()) + " selected");
     }
 
     void tellChange() {
@@ -439,27 +377,6 @@ public final class BeatPresenter {
 
     String describe(Cell cell) {
         return describer.cell(cell);
-    }
-
-    /**
-     * Hits that are shown in outline before they are planted: what the prompt line or a paste would give.
-     *
-     * @param result the project as it would be
-     * @param rows   the hits that would be new, by row; the others of these rows would go
-     */
-    record Preview(Project result, Map<RowId, Set<Integer>> rows) {
-
-        /** What an edit would plant in a pattern. */
-        static Preview of(Project before, PatternId pattern, Edit edit, Set<RowId> rows) {
-            Project after = edit.apply(before);
-            Map<RowId, Set<Integer>> planted = new HashMap<>();
-            for (RowId row : rows) {
-                planted.put(row, after.pattern(pattern).orElseThrow().lane(row).hits().stream()
-                        .filter(hit -> !before.pattern(pattern).orElseThrow().lane(row).at(hit.step()).equals(Optional.of(hit)))
-                        .map(Hit::step).collect(java.util.stream.Collectors.toSet()));
-            }
-            return new Preview(after, planted);
-        }
     }
 
     Optional<Preview> preview() {

@@ -3,19 +3,23 @@ package app.promptsparrow.desktop.beat;
 import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.time.Meter;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.scene.shape.Rectangle;
 
 /**
  * The Beat view: slots above, row heads and grid below a ruler, the inspector at the right. Changes of the presenter only
@@ -79,7 +83,7 @@ public final class BeatView extends BorderPane {
         HBox overviewLine = new HBox(overCorner, overview);
         HBox.setHgrow(overview, Priority.ALWAYS);
         overviewLine.managedProperty().bind(overview.managedProperty());
-        ruler.onPress(presenter::selectTime);
+        ruler.onPress(presenter.selecting()::time);
         VBox centre = new VBox(slots, titles, overviewLine, rulerLine, body, prompt, detail);
         VBox.setMargin(prompt, new Insets(6, 0, 0, 0));
         VBox.setMargin(detail, new Insets(6, 0, 0, 0));
@@ -104,7 +108,7 @@ public final class BeatView extends BorderPane {
         gridScroll.vvalueProperty().addListener((observable, was, is) -> headScroll.setVvalue(is.doubleValue()));
         headScroll.vvalueProperty().addListener((observable, was, is) -> gridScroll.setVvalue(is.doubleValue()));
         gridScroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        gridScroll.addEventFilter(javafx.scene.input.ScrollEvent.SCROLL, event -> {
+        gridScroll.addEventFilter(ScrollEvent.SCROLL, event -> {
             double by = event.getDeltaX() != 0 ? event.getDeltaX() : event.isShiftDown() ? event.getDeltaY() : 0;
             if (event.isControlDown()) {
                 zoom(event.getDeltaY() > 0 ? 1 : -1);
@@ -155,7 +159,7 @@ public final class BeatView extends BorderPane {
     }
 
     private static void clip(Region region) {
-        var shape = new javafx.scene.shape.Rectangle();
+        var shape = new Rectangle();
         shape.widthProperty().bind(region.widthProperty());
         shape.heightProperty().bind(region.heightProperty());
         region.setClip(shape);
@@ -311,7 +315,7 @@ public final class BeatView extends BorderPane {
 
     private String facts(Pattern pattern) {
         Meter meter = presenter.project().meterOf(pattern);
-        String text = pattern.length() + " steps of " + pattern.step() + " · " + app.promptsparrow.pattern.LineUp.text(pattern.durationUnits(), meter);
+        String text = pattern.length() + " steps of " + pattern.step() + " · " + LineUp.text(pattern.durationUnits(), meter);
         String lineUp = PatternPage.lineUpText(pattern, meter);
         long beyond = pattern.lanes().keySet().stream().mapToLong(row -> pattern.lane(row).hits().stream()
                 .filter(hit -> GridGeometry.isBeyond(pattern, row, hit)).count()).sum();
@@ -322,7 +326,7 @@ public final class BeatView extends BorderPane {
         if (hidden > 0) {
             text += " · " + hidden + (hidden == 1 ? " row" : " rows") + " with hits hidden";
         }
-        return lineUp.startsWith("All") ? text : text + " · " + lineUp.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + lineUp.substring(1);
+        return lineUp.startsWith("All") ? text : text + " · " + lineUp.substring(0, 1).toLowerCase(Locale.ROOT) + lineUp.substring(1);
     }
 
     private void drawRuler() {

@@ -69,7 +69,7 @@ public final class Comparison {
         Set<RowId> rows = new LinkedHashSet<>(here.get().lanes().keySet());
         rows.addAll(other.get().lanes().keySet());
         rows.forEach(of -> lanes.put(of, other.get().lane(of).hits()));
-        presenter.showPreview(Optional.of(BeatPresenter.Preview.of(presenter.project(), here.get().id(),
+        presenter.showPreview(Optional.of(Preview.of(presenter.project(), here.get().id(),
                 new Edit.SetHits("Compare", here.get().id(), lanes), rows)));
         presenter.say(difference(here.get(), other.get(), rows));
     }

@@ -1,14 +1,17 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.project.Edit;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Presses and drags on the grid, turned into edits: the gesture table of {@code docs/keys.md}. Owned by the UI thread;
@@ -70,35 +73,31 @@ final class GridGestures {
         return Optional.ofNullable(band);
     }
 
-    /** The hit nearest to a point, if one stands there; drawn places count, not steps. */
+    /** The hit nearest to a point, if one stands there; drawn places count, not steps. Looks at the row of the point alone. */
     static Optional<Target> find(GridGeometry geometry, GridScene scene, double x, double y) {
-        List<GridScene.Line> lines = scene.lines();
-        for (GridScene.Line line : lines) { // an end of a line is small, so it comes before the seeds around it
-            if (line.look() == GridScene.Look.SOLID && Math.abs(y - line.y()) <= 4 && x >= line.x2() - 6 && x <= line.x2() + 3 && line.x2() - line.x1() > 8) {
-                return Optional.of(new Target(new Cell(line.row(), line.step()), Part.END));
-            }
-        }
-        GridScene.Seed best = null;
-        for (GridScene.Seed seed : scene.seeds()) {
-            if (!seed.main() || seed.look() == GridScene.Look.REPEAT || seed.look() == GridScene.Look.OUTLINE) {
-                continue;
-            }
-            GridGeometry.RowPlace place = geometry.place(seed.row()).orElseThrow();
-            double reach = Math.min(REACH, Math.max(4, geometry.stepWidth(seed.row()) / 2));
-            boolean near = Math.abs(x - seed.x()) <= reach && (place.isLadder()
-                    ? y >= seed.y() - Math.max(12, seed.height()) && y <= seed.y() + 6
-                    : y >= place.top() && y < place.top() + place.height());
-            if (near && (best == null || Math.abs(x - seed.x()) < Math.abs(x - best.x()))) {
-                best = seed;
-            }
-        }
-        if (best != null) {
-            boolean tip = geometry.place(best.row()).orElseThrow().isLadder() && y < best.y() - best.height() / 2;
-            return Optional.of(new Target(new Cell(best.row(), best.step()), tip ? Part.TIP : Part.BODY));
-        }
-        return lines.stream().filter(line -> line.look() == GridScene.Look.SOLID && geometry.place(line.row()).orElseThrow().isLadder()
-                && Math.abs(y - line.y()) <= 5 && x >= line.x1() && x <= line.x2())
-                .findFirst().map(line -> new Target(new Cell(line.row(), line.step()), Part.BODY));
+        return geometry.rowAt(y).flatMap(place -> {
+            GridScene.RowPart part = scene.byRow().getOrDefault(place.row().id(), GridScene.RowPart.NONE);
+            // an end of a line is small, so it comes before the seeds around it
+            return lineAt(part, 4, y, line -> x >= line.x2() - 6 && x <= line.x2() + 3 && line.x2() - line.x1() > 8)
+                    .map(line -> new Target(new Cell(line.row(), line.step()), Part.END))
+                    .or(() -> seedAt(geometry, place, part, x, y))
+                    .or(() -> !place.isLadder() ? Optional.empty() : lineAt(part, 5, y, line -> x >= line.x1() && x <= line.x2())
+                            .map(line -> new Target(new Cell(line.row(), line.step()), Part.BODY)));
+        });
+    }
+
+    private static Optional<GridScene.Line> lineAt(GridScene.RowPart part, double reach, double y, Predicate<GridScene.Line> along) {
+        return part.lines().stream().filter(line -> line.look() == GridScene.Look.SOLID && Math.abs(y - line.y()) <= reach && along.test(line)).findFirst();
+    }
+
+    private static Optional<Target> seedAt(GridGeometry geometry, GridGeometry.RowPlace place, GridScene.RowPart part, double x, double y) {
+        double reach = Math.min(REACH, Math.max(4, geometry.stepWidth(place.row().id()) / 2));
+        return part.seeds().stream()
+                .filter(seed -> seed.main() && seed.look() != GridScene.Look.REPEAT && seed.look() != GridScene.Look.OUTLINE)
+                .filter(seed -> Math.abs(x - seed.x()) <= reach)
+                .filter(seed -> !place.isLadder() || y >= seed.y() - Math.max(12, seed.height()) && y <= seed.y() + 6)
+                .min(Comparator.comparingDouble(seed -> Math.abs(x - seed.x())))
+                .map(seed -> new Target(new Cell(seed.row(), seed.step()), place.isLadder() && y < seed.y() - seed.height() / 2 ? Part.TIP : Part.BODY));
     }
 
     /**
@@ -163,7 +162,7 @@ final class GridGestures {
         kind = part == Part.END ? Kind.LENGTH : part == Part.TIP ? Kind.VELOCITY : held.timing() ? Kind.TIMING
                 : ladder ? Kind.UNDECIDED_NOTE : Kind.UNDECIDED_HIT;
         grip = editor.grip();
-        presenter.auditionHit(pressed);
+        presenter.auditions().hit(pressed);
     }
 
     private void pressEmpty(GridGeometry.RowPlace place, double y) {
@@ -175,7 +174,7 @@ final class GridGestures {
         if (place.isLadder()) {
             editor.rememberBass(pressed.row(), planted);
         }
-        presenter.auditionHit(pressed);
+        presenter.auditions().hit(pressed);
     }
 
     /** The pointer moves on. */
@@ -277,7 +276,7 @@ final class GridGestures {
             return HitProperty.LENGTH.with(hit, Math.max(whole, Math.abs(steps) < 0.5 ? hit.length() : Hit.STEP));
         }, gesture);
         presenter.hitAt(pressed).ifPresent(hit -> {
-            presenter.say(app.promptsparrow.desktop.control.ValueField.text(hit.length() / (double) Hit.STEP) + " steps long");
+            presenter.say(ValueField.text(hit.length() / (double) Hit.STEP) + " steps long");
             if (editor.isBass(pressed.row())) {
                 editor.rememberBass(pressed.row(), hit);
             }

@@ -74,7 +74,7 @@ final class GridMenu {
             item("Octave down", () -> editor.addOctaves(-1));
         }
         item("Chop into a roll", editor::chop);
-        item("Select all like this", presenter::selectAlike);
+        item("Select all like this", presenter.selecting()::alike);
     }
 
     private void clipboard() {
@@ -92,7 +92,7 @@ final class GridMenu {
 
     private void row(RowId row) {
         menu.getItems().add(new SeparatorMenuItem());
-        item("Select the row's hits", () -> presenter.selectAll(true));
+        item("Select the row's hits", () -> presenter.selecting().all(true));
         LaneSender sender = presenter.sender();
         menu.getItems().addAll(rows("Move its hits to …", row, sender::moveTo), rows("Swap its hits with …", row, sender::swapWith), new SeparatorMenuItem(),
                 slots("Send this row to …", sender::sendRow), slots("Send this bar to …", sender::sendBar));

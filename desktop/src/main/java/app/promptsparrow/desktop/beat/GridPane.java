@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import javafx.geometry.Point2D;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
@@ -60,7 +61,7 @@ final class GridPane extends Pane {
     private int stepsInView;
     private double extraHeight;
     private int redraws;
-    private java.util.function.Consumer<Optional<Cell>> pointed = cell -> { };
+    private Consumer<Optional<Cell>> pointed = cell -> { };
 
     GridPane(BeatPresenter presenter, Theme theme) {
         this.presenter = presenter;
@@ -100,7 +101,7 @@ final class GridPane extends Pane {
     }
 
     /** Told which cell the pointer is on. */
-    void onPoint(java.util.function.Consumer<Optional<Cell>> listener) {
+    void onPoint(Consumer<Optional<Cell>> listener) {
         pointed = listener;
     }
 

@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.beat;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.RowId;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -164,7 +165,7 @@ final class GridPicture extends Pane {
         int[] line = new int[width];
         for (int i = 0; i < dots.count(); i++) {
             int x = (int) Math.round(dots.x() + i * dots.step()) - 1;
-            java.util.Arrays.fill(line, Math.max(0, x), Math.min(width, x + DOT), argb);
+            Arrays.fill(line, Math.max(0, x), Math.min(width, x + DOT), argb);
         }
         WritableImage image = new WritableImage(width, DOT);
         image.getPixelWriter().setPixels(0, 0, width, DOT, PixelFormat.getIntArgbInstance(), line, 0, 0);

@@ -94,7 +94,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
      * @param preview what is shown in outline
      * @param guide   the row whose hits are marked through all rows
      */
-    static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<BeatPresenter.Preview> preview,
+    static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<Preview> preview,
                         Optional<RowId> guide) {
         return new SceneMaker().make(project, geometry, selection, cursor, preview, guide);
     }

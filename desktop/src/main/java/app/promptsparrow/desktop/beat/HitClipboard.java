@@ -14,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.scene.input.Clipboard;
@@ -128,7 +129,7 @@ public final class HitClipboard {
             return;
         }
         shown = clip.get().paste(presenter.project(), pattern.get(), presenter.row().id(), at, exactly || nextUnits >= 0, merging);
-        presenter.showPreview(Optional.of(BeatPresenter.Preview.of(presenter.project(), pattern.get().id(), shown.edit(), shown.rows())));
+        presenter.showPreview(Optional.of(Preview.of(presenter.project(), pattern.get().id(), shown.edit(), shown.rows())));
         presenter.say("Enter plants it, Ctrl+V plants it and goes on, Escape drops it"
                 + (shown.lost() > 0 ? " · " + BeatPresenter.hits(shown.lost()) + " will not fit" : ""));
     }
@@ -184,7 +185,7 @@ public final class HitClipboard {
         }
         Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
         selected.forEach((row, hits) -> changed.put(row, presenter.lane(row).edited(List.of(), clip.get().pasteProperty(hits, property)).hits()));
-        presenter.apply(new Edit.SetHits("Paste " + property.name().toLowerCase(java.util.Locale.ROOT) + " onto " + presenter.editor().named(selected),
+        presenter.apply(new Edit.SetHits("Paste " + property.name().toLowerCase(Locale.ROOT) + " onto " + presenter.editor().named(selected),
                 presenter.pattern().orElseThrow().id(), changed));
     }
 }

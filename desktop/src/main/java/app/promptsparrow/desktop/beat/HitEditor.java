@@ -10,6 +10,7 @@ import app.promptsparrow.pattern.Shaping;
 import app.promptsparrow.project.Edit;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -93,7 +94,7 @@ public final class HitEditor {
         }
         editRow("Plant a hit in " + presenter.rowName(row), row, Set.of(), Set.of(newHit(cell, bassNote(row))), null);
         presenter.select(Set.of(cell));
-        presenter.auditionHit(cell);
+        presenter.auditions().hit(cell);
         presenter.putCursor(row, presenter.cursor() + presenter.stride());
     }
 
@@ -138,7 +139,7 @@ public final class HitEditor {
     /** The selected hits by row, in the order of their steps. */
     Map<RowId, List<Hit>> selected() {
         Map<RowId, List<Hit>> selected = new LinkedHashMap<>();
-        presenter.selection().stream().sorted(java.util.Comparator.comparingInt(Cell::step))
+        presenter.selection().stream().sorted(Comparator.comparingInt(Cell::step))
                 .forEach(cell -> presenter.hitAt(cell).ifPresent(hit -> selected.computeIfAbsent(cell.row(), r -> new ArrayList<>()).add(hit)));
         return selected;
     }

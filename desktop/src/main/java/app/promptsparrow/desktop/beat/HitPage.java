@@ -7,9 +7,12 @@ import app.promptsparrow.project.NoteNames;
 import java.util.ArrayList;
 import java.util.IntSummaryStatistics;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.DoubleFunction;
 import java.util.function.Function;
+import java.util.regex.Pattern;
+import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
@@ -93,7 +96,7 @@ final class HitPage extends InspectorPage {
         title = strong("");
         place = second("");
         place.setMinHeight(32); // two lines, so that nothing below moves when it needs them
-        place.setAlignment(javafx.geometry.Pos.TOP_LEFT);
+        place.setAlignment(Pos.TOP_LEFT);
         ManyField velocity = new ManyField("Velocity", HitProperty.VELOCITY, 1, 1, 127, 1, Hit.FIRM, v -> Math.round(v) + "", ValueField::number);
         ManyField length = new ManyField("Length", HitProperty.LENGTH, Hit.STEP, 0.05, 64, 0.05, 1,
                 v -> ValueField.text(v) + (v == 1 ? " step" : " steps"), HitPage::fraction);
@@ -124,7 +127,7 @@ final class HitPage extends InspectorPage {
             touches[i] = choice(name, () -> presenter.editor().touchKey(presenter.touches().velocity(named)));
             touches[i].setId("touch-" + name);
             Tips.on(touches[i], () -> name + ": velocity " + presenter.touches().velocity(named) + ". Shift and its key ("
-                    + name.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + ") gives it the velocity below.");
+                    + name.substring(0, 1).toUpperCase(Locale.ROOT) + ") gives it the velocity below.");
             line.getChildren().add(touches[i]);
         }
         touch = ValueField.whole("Touch velocity", 1, 127, Hit.FIRM, "").compact();
@@ -145,7 +148,7 @@ final class HitPage extends InspectorPage {
 
     /** A number of steps, also as a fraction: {@code 1/2}, {@code 1 1/2}, {@code 2/3}. */
     static Optional<Double> fraction(String typed) {
-        var matcher = java.util.regex.Pattern.compile("\\s*(?:(\\d{1,3})\\s+)?(\\d{1,3})\\s*/\\s*(\\d{1,3})\\D*").matcher(typed);
+        var matcher = Pattern.compile("\\s*(?:(\\d{1,3})\\s+)?(\\d{1,3})\\s*/\\s*(\\d{1,3})\\D*").matcher(typed);
         if (matcher.matches() && Integer.parseInt(matcher.group(3)) > 0) {
             double whole = matcher.group(1) == null ? 0 : Integer.parseInt(matcher.group(1));
             return Optional.of(whole + Double.parseDouble(matcher.group(2)) / Double.parseDouble(matcher.group(3)));

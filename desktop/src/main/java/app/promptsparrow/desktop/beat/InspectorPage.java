@@ -1,5 +1,7 @@
 package app.promptsparrow.desktop.beat;
 
+import java.util.Locale;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -58,7 +60,7 @@ abstract class InspectorPage extends VBox {
         button.setMinWidth(USE_PREF_SIZE);
         button.setMaxWidth(Double.MAX_VALUE);
         button.setStyle("-fx-padding: 4 6;");
-        button.setId("tool-" + text.toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", "-"));
+        button.setId("tool-" + text.toLowerCase(Locale.ROOT).replaceAll("[^a-z]+", "-"));
         HBox.setHgrow(button, Priority.ALWAYS);
         button.setOnAction(event -> action.run());
         return button;
@@ -66,7 +68,7 @@ abstract class InspectorPage extends VBox {
 
     static HBox row(Node... nodes) {
         HBox line = new HBox(4, nodes);
-        line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        line.setAlignment(Pos.CENTER_LEFT);
         return line;
     }
 

@@ -4,6 +4,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Clip;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Project;
@@ -33,7 +34,7 @@ public final class LaneSender {
     /** The filled slots of the bank but the shown one. */
     List<SlotRef> others() {
         SlotRef shown = presenter.shown();
-        return IntStream.range(0, app.promptsparrow.project.Bank.SLOTS).filter(slot -> slot != shown.slot())
+        return IntStream.range(0, Bank.SLOTS).filter(slot -> slot != shown.slot())
                 .mapToObj(slot -> new SlotRef(shown.bank(), slot)).filter(slot -> presenter.project().at(slot).isPresent()).toList();
     }
 

@@ -11,6 +11,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
@@ -206,7 +207,7 @@ public final class PatternEditor {
                 banks.add(Bank.empty("Bank " + (banks.size() + 1)));
                 edits.add(new Edit.AddBank("Bank " + banks.size()));
             }
-            Pattern own = pattern.withId(new app.promptsparrow.pattern.PatternId(id++));
+            Pattern own = pattern.withId(new PatternId(id++));
             banks.set(free.bank(), banks.get(free.bank()).with(free.slot(), Optional.of(own)));
             edits.add(new Edit.FillSlot("", free, Optional.of(own)));
             first = first == null ? free : first;

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.demo.StarterPatterns;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.LineUp;
@@ -84,7 +85,7 @@ final class PatternPage extends InspectorPage {
         MenuButton starters = new MenuButton("Begin with …");
         starters.setId("starters");
         starters.setMaxWidth(Double.MAX_VALUE);
-        for (String title : app.promptsparrow.demo.StarterPatterns.titles()) {
+        for (String title : StarterPatterns.titles()) {
             MenuItem item = new MenuItem(title);
             item.setOnAction(event -> presenter.patterns().beginWith(title));
             starters.getItems().add(item);

@@ -49,7 +49,7 @@ public final class PlayKeys {
         } else {
             List<Row> drums = presenter.project().kit().rows().stream().filter(row -> !row.isBass()).toList();
             if (index < drums.size()) {
-                presenter.audition(drums.get(index).id(), presenter.touch());
+                presenter.auditions().row(drums.get(index).id(), presenter.touch());
                 presenter.putCursor(drums.get(index).id(), presenter.cursor());
             }
         }
@@ -60,7 +60,7 @@ public final class PlayKeys {
         HitEditor editor = presenter.editor();
         int octave = editor.bassNote(row) - Math.floorMod(editor.bassNote(row) - presenter.project().key().root(), 12);
         int note = presenter.project().key().higher(Math.max(0, octave), index);
-        presenter.auditionNote(row, note);
+        presenter.auditions().note(row, note);
         if (presenter.player().now().playing() || presenter.pattern().isEmpty()) {
             return;
         }

@@ -119,7 +119,7 @@ final class PromptBar extends HBox {
             answer.setText(BeatPresenter.hits(read.hits()) + ", Enter plants them");
             presenter.forgetMessage();
             if (line.isFocused()) {
-                presenter.showPreview(Optional.of(BeatPresenter.Preview.of(presenter.project(), pattern.get().id(),
+                presenter.showPreview(Optional.of(Preview.of(presenter.project(), pattern.get().id(),
                         read.toEdit(pattern.get()), read.rows().keySet())));
             }
         } catch (PromptException wrong) {

@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.beat;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
@@ -87,7 +89,7 @@ final class RowHeadsPane extends VBox {
         head.mark.setFocusTraversable(false);
         head.mark.setOnMousePressed(event -> {
             // Harder towards its top.
-            presenter.audition(id, (int) Math.round(120 - 80 * event.getY() / 18));
+            presenter.auditions().row(id, (int) Math.round(120 - 80 * event.getY() / 18));
             presenter.chooseRow(id);
         });
         Tips.on(head.mark, "Press to hear it, harder towards the top");
@@ -109,7 +111,7 @@ final class RowHeadsPane extends VBox {
         head.mute.setMinWidth(Region.USE_PREF_SIZE);
         head.solo.setMinWidth(Region.USE_PREF_SIZE);
         HBox switches = new HBox(2, head.mute, head.solo);
-        switches.setAlignment(javafx.geometry.Pos.CENTER);
+        switches.setAlignment(Pos.CENTER);
         switches.setMaxHeight(18);
         head.notes.getStyleClass().add("second");
         head.ladder.setVisible(false);
@@ -122,12 +124,12 @@ final class RowHeadsPane extends VBox {
             ground.setOpacity(0);
         }
         HBox names = new HBox(5, head.name, head.lane);
-        names.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        names.setAlignment(Pos.CENTER_LEFT);
         names.setMinHeight(18);
         VBox middle = new VBox(3, names, head.ladder);
         middle.setMinWidth(0);
         middle.setMaxHeight(Region.USE_PREF_SIZE);
-        middle.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        middle.setAlignment(Pos.CENTER_LEFT);
         middle.setFillWidth(false);
         head.box.getChildren().addAll(head.choice, head.glow, head.mark, middle, gap, switches);
         head.box.setOnMousePressed(event -> presenter.chooseRow(id));
@@ -163,7 +165,7 @@ final class RowHeadsPane extends VBox {
     }
 
     /** Everything that a head's look depends on, so that an edit brings only those up to date that it changes. */
-    private record Shown(String name, app.promptsparrow.kit.Family family, boolean muted, boolean soloed, boolean heard, boolean chosen, boolean tall,
+    private record Shown(String name, Family family, boolean muted, boolean soloed, boolean heard, boolean chosen, boolean tall,
                          double height, String lane, String notes) {
     }
 

@@ -17,6 +17,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.function.UnaryOperator;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
@@ -89,7 +90,7 @@ final class RowPage extends InspectorPage {
         presenter.apply(new Edit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
     }
 
-    private void shape(java.util.function.UnaryOperator<Lane> change, Object gesture) {
+    private void shape(UnaryOperator<Lane> change, Object gesture) {
         presenter.pattern().ifPresent(p -> {
             Lane lane = change.apply(p.lane(presenter.row().id()));
             presenter.apply(new Edit.ShapeLane(p.id(), presenter.row().id(), lane.step(), lane.length(), lane.swing()), gesture);

@@ -30,7 +30,7 @@ final class RowPainting {
     private final GridGeometry.RowPlace place;
     private final RowId row;
     private final Set<Integer> selected;
-    private final Optional<BeatPresenter.Preview> preview;
+    private final Optional<Preview> preview;
     private Pattern pattern;
     private Lane lane = Lane.EMPTY;
     private boolean outlines;
@@ -45,7 +45,7 @@ final class RowPainting {
      * @param selected the selected steps of the row
      * @param preview  what is shown in outline, if it touches the row
      */
-    RowPainting(GridGeometry geometry, GridGeometry.RowPlace place, Set<Integer> selected, Optional<BeatPresenter.Preview> preview) {
+    RowPainting(GridGeometry geometry, GridGeometry.RowPlace place, Set<Integer> selected, Optional<Preview> preview) {
         this.geometry = geometry;
         this.place = place;
         this.row = place.row().id();

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 
 /**
  * Which rows are shown, how much of their ladders, and whose hits are marked through all of them. Owned by the UI thread;
@@ -135,7 +136,7 @@ public final class RowsInView {
         onLadder(row -> setLadder(row, ladder(row).withTwelve(!ladder(row).twelve())));
     }
 
-    private void onLadder(java.util.function.Consumer<RowId> action) {
+    private void onLadder(Consumer<RowId> action) {
         if (presenter.row().isBass()) {
             action.accept(presenter.row().id());
         } else {

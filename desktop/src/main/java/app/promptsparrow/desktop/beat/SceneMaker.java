@@ -6,7 +6,6 @@ import app.promptsparrow.desktop.beat.GridScene.Mark;
 import app.promptsparrow.desktop.beat.GridScene.RowPart;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
-import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.NoteNames;
@@ -47,7 +46,7 @@ final class SceneMaker {
      * @param preview what is shown in outline
      * @param guide   the row whose hits are marked through all rows
      */
-    GridScene make(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<BeatPresenter.Preview> preview,
+    GridScene make(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor, Optional<Preview> preview,
                    Optional<RowId> guide) {
         Map<RowId, Kept> rows = new LinkedHashMap<>();
         Set<RowId> fresh = new HashSet<>();

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.kit.Family;
+import java.util.Arrays;
 
 /**
  * The outline of a seed, by family, so that nobody needs to tell colours apart: round drums, broad shoulders on a clap,
@@ -117,7 +118,7 @@ final class SeedShape {
                     crossings[found++] = footX + xs[j] + (y - ys[j]) / (ys[i] - ys[j]) * (xs[i] - xs[j]);
                 }
             }
-            java.util.Arrays.sort(crossings, 0, found);
+            Arrays.sort(crossings, 0, found);
             for (int i = 0; i + 1 < found; i += 2) {
                 span(covered, line / 4 * width, width, crossings[i], crossings[i + 1]);
             }

@@ -1,10 +1,12 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.control.ValueField;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 
 /** Tools for many hits: where they work, then steps, velocities, timing and chance. */
 final class ToolsPage extends InspectorPage {
@@ -38,7 +40,7 @@ final class ToolsPage extends InspectorPage {
         TextField figure = new TextField("96 58 80 58");
         figure.setId("figure");
         figure.setAccessibleText("Velocity figure");
-        HBox.setHgrow(figure, javafx.scene.layout.Priority.ALWAYS);
+        HBox.setHgrow(figure, Priority.ALWAYS);
         figure.setOnAction(event -> tools.figure(figure.getText()));
         chance = ValueField.whole("Number", 0, 999_999, 1, "").compact();
         chance.textField().setPrefColumnCount(4);
@@ -79,10 +81,10 @@ final class ToolsPage extends InspectorPage {
         return field;
     }
 
-    private static HBox pair(javafx.scene.Node... nodes) {
+    private static HBox pair(Node... nodes) {
         HBox line = row(nodes);
-        for (javafx.scene.Node node : nodes) {
-            HBox.setHgrow(node, javafx.scene.layout.Priority.ALWAYS);
+        for (Node node : nodes) {
+            HBox.setHgrow(node, Priority.ALWAYS);
         }
         return line;
     }

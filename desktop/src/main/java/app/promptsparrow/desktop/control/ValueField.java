@@ -4,6 +4,8 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Function;
+import java.util.regex.Pattern;
+import javafx.geometry.Pos;
 import javafx.scene.Cursor;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -65,7 +67,7 @@ public final class ValueField extends VBox {
         text.setAccessibleText(title);
         HBox line = new HBox(name, text);
         HBox.setHgrow(text, Priority.ALWAYS);
-        line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        line.setAlignment(Pos.CENTER_LEFT);
         track.getStyleClass().add("value-track");
         fill.getStyleClass().add("value-fill");
         knob.getStyleClass().add("value-knob");
@@ -87,7 +89,7 @@ public final class ValueField extends VBox {
 
     /** Reads the number at the start of a text, with a point or a comma. */
     public static Optional<Double> number(String typed) {
-        var matcher = java.util.regex.Pattern.compile("\\s*([+-]?\\d{1,6}(?:[.,]\\d{1,4})?).*").matcher(typed);
+        var matcher = Pattern.compile("\\s*([+-]?\\d{1,6}(?:[.,]\\d{1,4})?).*").matcher(typed);
         return matcher.matches() ? Optional.of(Double.parseDouble(matcher.group(1).replace(',', '.'))) : Optional.empty();
     }
 

@@ -103,7 +103,7 @@ final class Commands {
 
     /** The chosen row. */
     private void row(BeatPresenter presenter) {
-        add(ROW, "hear", "hear the row, or the hit under the cursor", presenter::hearCursor, key(KeyCode.J));
+        add(ROW, "hear", "hear the row, or the hit under the cursor", presenter.auditions()::cursor, key(KeyCode.J));
         add(ROW, "mute", "mute on or off", presenter::toggleMuted, key(KeyCode.M, SHIFT_DOWN));
         add(ROW, "solo", "solo on or off", presenter::toggleSoloed, key(KeyCode.S, SHIFT_DOWN));
         add(ROW, "stride-less", "a smaller stride", () -> presenter.setStride(presenter.stride() - 1), key(KeyCode.COMMA, SHIFT_DOWN));
@@ -139,9 +139,9 @@ final class Commands {
     }
 
     private void many(BeatPresenter presenter) {
-        add(MANY, "select-all", "select all hits", () -> presenter.selectAll(false), key(KeyCode.A, CONTROL_DOWN));
-        add(MANY, "select-row", "select the row's hits", () -> presenter.selectAll(true), key(KeyCode.A, CONTROL_DOWN, SHIFT_DOWN));
-        add(MANY, "select-alike", "select all hits like these", presenter::selectAlike, key(KeyCode.E));
+        add(MANY, "select-all", "select all hits", () -> presenter.selecting().all(false), key(KeyCode.A, CONTROL_DOWN));
+        add(MANY, "select-row", "select the row's hits", () -> presenter.selecting().all(true), key(KeyCode.A, CONTROL_DOWN, SHIFT_DOWN));
+        add(MANY, "select-alike", "select all hits like these", presenter.selecting()::alike, key(KeyCode.E));
         add(MANY, "copy", "copy", presenter.clipboard()::copy, key(KeyCode.C, CONTROL_DOWN));
         add(MANY, "cut", "cut", presenter.clipboard()::cut, key(KeyCode.X, CONTROL_DOWN));
         add(MANY, "paste", "paste in its place in the bar; again: plant and go on", () -> presenter.clipboard().paste(false, false), key(KeyCode.V, CONTROL_DOWN));

@@ -12,6 +12,7 @@ import java.util.function.Supplier;
 import javafx.scene.control.Alert;
 import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
+import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
@@ -105,7 +106,7 @@ final class Dialogs implements Questions {
         alert.initOwner(window.get());
         alert.setTitle("Prompt Sparrow");
         alert.getDialogPane().getStylesheets().setAll(styleSheets.get());
-        alert.getDialogPane().setMinHeight(javafx.scene.layout.Region.USE_PREF_SIZE);
+        alert.getDialogPane().setMinHeight(Region.USE_PREF_SIZE);
         alert.getDialogPane().setId("alert");
         return alert;
     }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.HPos;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -40,7 +41,7 @@ final class KeySheet extends VBox {
         told.getStyleClass().add("second");
         told.setId("key-told");
         HBox head = new HBox(12, title, told);
-        head.setAlignment(javafx.geometry.Pos.BASELINE_LEFT);
+        head.setAlignment(Pos.BASELINE_LEFT);
         ScrollPane scroll = new ScrollPane(columns);
         scroll.setFocusTraversable(false);
         getChildren().addAll(head, scroll);

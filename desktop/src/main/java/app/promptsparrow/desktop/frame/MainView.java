@@ -12,17 +12,16 @@ import app.promptsparrow.desktop.store.JournalKeeper;
 import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.file.Journal;
-import app.promptsparrow.pattern.Hit;
-import app.promptsparrow.project.Bank;
-import app.promptsparrow.project.SlotRef;
-import java.util.ArrayList;
-import java.util.List;
+import java.nio.file.Path;
 import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
@@ -33,6 +32,8 @@ import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
@@ -109,12 +110,12 @@ public final class MainView extends StackPane {
     }
 
     /** Opens a file as the file menu does. */
-    public void open(java.nio.file.Path file) {
+    public void open(Path file) {
         files.open(file);
     }
 
     /** Asks what becomes of unsaved work of an earlier run, the newest first. */
-    public void offerUnsavedWork(java.util.List<Journal.Found> found, JournalKeeper keeper) {
+    public void offerUnsavedWork(List<Journal.Found> found, JournalKeeper keeper) {
         files.offerUnsavedWork(found, keeper);
     }
 
@@ -133,8 +134,8 @@ public final class MainView extends StackPane {
             light.setSelected(false);
             otherTheme();
         });
-        javafx.scene.layout.Region gap = new javafx.scene.layout.Region();
-        VBox.setVgrow(gap, javafx.scene.layout.Priority.ALWAYS);
+        Region gap = new Region();
+        VBox.setVgrow(gap, Priority.ALWAYS);
         VBox rail = new VBox(beatButton, gap, keysButton, light);
         rail.getStyleClass().add("rail");
         return rail;
@@ -183,7 +184,7 @@ public final class MainView extends StackPane {
 
     private static MenuItem item(String title, Runnable action, KeyCombination shown) {
         MenuItem item = new MenuItem(title);
-        item.setId("menu-" + title.toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z]+", "-").replaceAll("-$", ""));
+        item.setId("menu-" + title.toLowerCase(Locale.ROOT).replaceAll("[^a-z]+", "-").replaceAll("-$", ""));
         item.setOnAction(event -> action.run());
         item.setAccelerator(shown);
         return item;
@@ -220,7 +221,7 @@ public final class MainView extends StackPane {
         }
         boolean again = !down.add(event.getCode());
         boolean typing = event.getTarget() instanceof TextInputControl;
-        boolean choosing = event.getTarget() instanceof javafx.scene.control.ComboBox<?>;
+        boolean choosing = event.getTarget() instanceof ComboBox<?>;
         boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
         if (typing && (!command || isTextCommand(event)) || choosing && !command) {
             return;

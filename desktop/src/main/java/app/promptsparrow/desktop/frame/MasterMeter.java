@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.frame;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -29,14 +30,14 @@ final class MasterMeter extends HBox {
         Label name = new Label("master");
         name.getStyleClass().add("value-name");
         VBox box = new VBox(3, name, track(bars[0]), track(bars[1]));
-        box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        box.setAlignment(Pos.CENTER_LEFT);
         lamp.getStyleClass().setAll("button", "clip-lamp");
         lamp.setFocusTraversable(false);
         lamp.setAccessibleText("Clip lamp");
         Tips.on(lamp, "Lights when the music reached the limiter; press to put it out");
         lamp.setOnAction(event -> Styles.toggle(lamp, "clipped", false));
         setSpacing(9);
-        setAlignment(javafx.geometry.Pos.CENTER);
+        setAlignment(Pos.CENTER);
         getChildren().addAll(box, lamp);
         setMinWidth(USE_PREF_SIZE);
     }

@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.stream.Collectors;
@@ -42,7 +43,7 @@ public final class Settings {
     }
 
     public void setTheme(Theme theme) {
-        set("theme", theme.name().toLowerCase(java.util.Locale.ROOT));
+        set("theme", theme.name().toLowerCase(Locale.ROOT));
     }
 
     /** A key that was changed, by the id of its command. */

@@ -17,7 +17,9 @@ import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.geometry.Pos;
 import javafx.scene.Group;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
@@ -64,7 +66,7 @@ final class TransportBar extends HBox {
                 swingBox(), named("key", key), space(), master);
         count.getStyleClass().add("count");
         count.setId("count");
-        count.setAlignment(javafx.geometry.Pos.CENTER_RIGHT);
+        count.setAlignment(Pos.CENTER_RIGHT);
         key.getStyleClass().addAll("project-name", "key-choice");
         key.setId("key-choice");
         key.setAccessibleText("Key of the project");
@@ -117,7 +119,7 @@ final class TransportBar extends HBox {
         state.getStyleClass().add("second");
         state.setId("save-state");
         VBox box = new VBox(1, projectMenu, state);
-        box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        box.setAlignment(Pos.CENTER_LEFT);
         box.setPrefWidth(190);
         box.setMinWidth(120);
         return box;
@@ -140,7 +142,7 @@ final class TransportBar extends HBox {
         play.setFocusTraversable(false);
         stop.setFocusTraversable(false);
         HBox box = new HBox(7, play, stop);
-        box.setAlignment(javafx.geometry.Pos.CENTER);
+        box.setAlignment(Pos.CENTER);
         box.setMinWidth(USE_PREF_SIZE);
         return box;
     }
@@ -155,7 +157,7 @@ final class TransportBar extends HBox {
         bar.getStyleClass().add("second");
         step.getStyleClass().add("second");
         VBox box = new VBox(1, bar, step);
-        box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        box.setAlignment(Pos.CENTER_LEFT);
         box.setMinWidth(52);
         return box;
     }
@@ -169,7 +171,7 @@ final class TransportBar extends HBox {
         tap.setStyle("-fx-padding: 2 10;");
         tap.setOnAction(event -> taps.tap(System.nanoTime()).ifPresent(to -> presenter.apply(new Edit.SetTempo(to))));
         HBox line = new HBox(6, tempo, tap);
-        line.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        line.setAlignment(Pos.CENTER_LEFT);
         return line;
     }
 
@@ -184,11 +186,11 @@ final class TransportBar extends HBox {
         return field;
     }
 
-    private static VBox named(String title, javafx.scene.Node value) {
+    private static VBox named(String title, Node value) {
         Label name = new Label(title);
         name.getStyleClass().add("value-name");
         VBox box = new VBox(name, value);
-        box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        box.setAlignment(Pos.CENTER_LEFT);
         return box;
     }
 
@@ -197,10 +199,10 @@ final class TransportBar extends HBox {
         swing.textField().getStyleClass().add("big-value");
         swing.textField().setMinWidth(64);
         swing.textField().setPrefWidth(64);
-        swing.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        swing.setAlignment(Pos.CENTER_LEFT);
         HBox line = (HBox) swing.getChildren().remove(0);
         VBox box = new VBox(line.getChildren().remove(0), line.getChildren().remove(0));
-        box.setAlignment(javafx.geometry.Pos.CENTER_LEFT);
+        box.setAlignment(Pos.CENTER_LEFT);
         swing.textField().setStyle("-fx-alignment: center-left;");
         return box;
     }

@@ -3,17 +3,24 @@ package app.promptsparrow.desktop.beat;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.store.JournalKeeper;
+import app.promptsparrow.file.Journal;
 import app.promptsparrow.pattern.Hit;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Executors;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Control;
+import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -22,11 +29,11 @@ import org.testfx.api.FxRobot;
 class AccessWindowTest extends RealWindow {
 
     private static void nameless(Node node, List<String> found) {
-        if (node instanceof Control control && control.isVisible() && !(node instanceof ScrollPane) && !(node instanceof javafx.scene.control.ListView<?>) && !(node instanceof ScrollBar)) {
+        if (node instanceof Control control && control.isVisible() && !(node instanceof ScrollPane) && !(node instanceof ListView<?>) && !(node instanceof ScrollBar)) {
             boolean named = control.getAccessibleText() != null && !control.getAccessibleText().isBlank()
                     || control instanceof Labeled labeled && labeled.getText() != null && !labeled.getText().isBlank()
                     || control instanceof TextInputControl input && input.getPromptText() != null && !input.getPromptText().isBlank()
-                    || control instanceof javafx.scene.control.Label; // an empty label has nothing to tell
+                    || control instanceof Label; // an empty label has nothing to tell
             if (!named) {
                 found.add(control.getClass().getSimpleName() + " " + control.getId() + " " + control.getStyleClass());
             }
@@ -139,7 +146,7 @@ class AccessWindowTest extends RealWindow {
     private List<Node> seeds(FxRobot robot) {
         settle();
         return robot.from(grid(robot)).lookup(".image-view").queryAll().stream().filter(Node::isVisible)
-                .filter(node -> ((javafx.scene.image.ImageView) node).getImage().getHeight() > 3).toList();
+                .filter(node -> ((ImageView) node).getImage().getHeight() > 3).toList();
     }
 
     @Test
@@ -162,20 +169,20 @@ class AccessWindowTest extends RealWindow {
     @Test
     void unsaved_work_is_offered_and_taken_up_again(FxRobot robot) throws Exception {
         var journals = folder.resolve("journal");
-        var earlier = new app.promptsparrow.file.Journal(journals);
+        var earlier = new Journal(journals);
         earlier.begin(store.project(), Optional.empty());
         earlier.write(store.project().withName("Before the crash"), 7);
         earlier.close();
-        var found = app.promptsparrow.file.Journal.find(journals);
-        var worker = java.util.concurrent.Executors.newSingleThreadScheduledExecutor();
+        var found = Journal.find(journals);
+        var worker = Executors.newSingleThreadScheduledExecutor();
         keepAnswer = PatternEditor.Keep.FIRST;
-        interact(() -> view.offerUnsavedWork(found, new app.promptsparrow.desktop.store.JournalKeeper(store, new app.promptsparrow.file.Journal(journals), worker)));
+        interact(() -> view.offerUnsavedWork(found, new JournalKeeper(store, new Journal(journals), worker)));
         until(() -> store.project().name().equals("Before the crash"));
         assertThat(asked.get(0)).startsWith("The program ended without saving: 7 edits on 'Before the crash', the last on ");
         assertThat(store.hasUnsavedWork()).isTrue();
         assertThat(text(robot, "#status")).startsWith("taken up again: 7 edits");
         worker.submit(() -> { }).get();
-        assertThat(java.nio.file.Files.exists(found.get(0).journal())).as("the old journal is thrown away once the new one holds it").isFalse();
+        assertThat(Files.exists(found.get(0).journal())).as("the old journal is thrown away once the new one holds it").isFalse();
         worker.shutdownNow();
     }
 }

@@ -16,7 +16,9 @@ import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -81,7 +83,7 @@ class BeatLogicTest {
         Pattern pattern = Pattern.empty(FIRST, "x", 16).withLane(BASS, lane -> lane.withHits(List.of(
                 Hit.bass(0, 96, 33, Hit.STEP), Hit.bass(4, 96, 37, Hit.STEP))));
         List<Integer> notes = Ladder.FIT.notes(Key.A_MINOR, pattern.lane(BASS).hits());
-        assertThat(notes).contains(33, 35, 36, 37).isSortedAccordingTo(java.util.Comparator.reverseOrder()).hasSizeGreaterThanOrEqualTo(6);
+        assertThat(notes).contains(33, 35, 36, 37).isSortedAccordingTo(Comparator.reverseOrder()).hasSizeGreaterThanOrEqualTo(6);
         GridGeometry.RowPlace place = GridGeometry.of(Project.untitled(), pattern, 800, 32).place(BASS).orElseThrow();
         for (int note : place.notes()) {
             assertThat(place.noteAt(place.wire(note))).isEqualTo(note);
@@ -104,7 +106,7 @@ class BeatLogicTest {
         plant(KICK, Hit.drum(0, 96).withRoll(new Roll(4, 2, 50, 0)), Hit.drum(8, 96).withFlam(Flam.USUAL), Hit.drum(15, 96));
         assertThat(scene().seeds().stream().filter(seed -> seed.step() == 0)).hasSize(4).filteredOn(GridScene.Seed::main).hasSize(1);
         assertThat(scene().seeds().stream().filter(seed -> seed.step() == 8)).hasSize(2);
-        store.apply(new Edit.ShapeLane(FIRST, KICK, java.util.Optional.empty(), OptionalInt.of(10), java.util.Optional.empty()));
+        store.apply(new Edit.ShapeLane(FIRST, KICK, Optional.empty(), OptionalInt.of(10), Optional.empty()));
         assertThat(scene().seeds().stream().filter(seed -> seed.look() == GridScene.Look.REPEAT && seed.main()).map(GridScene.Seed::step)).containsExactly(0);
         assertThat(scene().seeds().stream().filter(seed -> seed.look() == GridScene.Look.HOLLOW).map(GridScene.Seed::step)).containsExactly(15);
     }
@@ -213,7 +215,7 @@ class BeatLogicTest {
 
     @Test
     void the_cursor_is_described_in_words() {
-        store.open(DemoProject.make(), java.util.Optional.empty());
+        store.open(DemoProject.make(), Optional.empty());
         presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
         presenter.putCursor(HAT, 28);
         assertThat(presenter.describeCursor()).isEqualTo("Closed hat · step 29 · beat 4 · velocity 96 · roll of 8 over 4");

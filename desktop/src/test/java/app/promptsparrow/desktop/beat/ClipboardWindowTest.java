@@ -68,7 +68,7 @@ class ClipboardWindowTest extends RealWindow {
         plant(HAT, Hit.drum(0, 30), Hit.drum(8, 30));
         interact(() -> {
             view.presenter().chooseRow(HAT);
-            view.presenter().selectAll(true);
+            view.presenter().selecting().all(true);
             view.presenter().clipboard().pasteProperty(Clip.Property.VELOCITY);
         });
         assertThat(hits(HAT)).containsExactly(Hit.drum(0, 77), Hit.drum(8, 77));

@@ -2,13 +2,18 @@ package app.promptsparrow.desktop.beat;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.time.StepValue;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.function.BiFunction;
 import javafx.geometry.Point2D;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
@@ -17,11 +22,11 @@ import org.testfx.api.FxRobot;
 /** The gesture table and the keys of hits, each line in the real window. */
 class GestureWindowTest extends RealWindow {
 
-    private List<Integer> velocities(app.promptsparrow.kit.RowId row) {
+    private List<Integer> velocities(RowId row) {
         return hits(row).stream().map(Hit::velocity).toList();
     }
 
-    private void plant(FxRobot robot, app.promptsparrow.kit.RowId row, int... steps) {
+    private void plant(FxRobot robot, RowId row, int... steps) {
         for (int step : steps) {
             robot.clickOn(at(robot, row, step));
             settle();
@@ -199,7 +204,7 @@ class GestureWindowTest extends RealWindow {
         settle();
         assertThat(robot.lookup("#output").queryLabeled().getText()).startsWith("play keys");
         robot.push(KeyCode.X);
-        assertThat(view.presenter().row().id()).isEqualTo(new app.promptsparrow.kit.RowId(2));
+        assertThat(view.presenter().row().id()).isEqualTo(new RowId(2));
         interact(() -> view.presenter().putCursor(BASS, 0));
         robot.push(KeyCode.Z);
         robot.push(KeyCode.C);
@@ -238,12 +243,12 @@ class GestureWindowTest extends RealWindow {
         robot.push(KeyCode.CONTROL, KeyCode.X);
         assertThat(steps(KICK)).isEmpty();
         String[] text = new String[1];
-        interact(() -> text[0] = javafx.scene.input.Clipboard.getSystemClipboard().getString());
+        interact(() -> text[0] = Clipboard.getSystemClipboard().getString());
         assertThat(text[0]).contains("Kick").contains("|x---|x---|");
         interact(() -> {
-            var content = new javafx.scene.input.ClipboardContent();
+            var content = new ClipboardContent();
             content.putString("Snare |X--g|----|----|----|");
-            javafx.scene.input.Clipboard.getSystemClipboard().setContent(content);
+            Clipboard.getSystemClipboard().setContent(content);
             view.presenter().putCursor(HAT, 0);
         });
         robot.push(KeyCode.CONTROL, KeyCode.V);
@@ -309,7 +314,7 @@ class GestureWindowTest extends RealWindow {
         robot.push(KeyCode.D);
         settle();
         DetailPane detail = robot.lookup("#detail").queryAs(DetailPane.class);
-        java.util.function.BiFunction<Integer, Double, Point2D> place = (step, share) ->
+        BiFunction<Integer, Double, Point2D> place = (step, share) ->
                 new Point2D(at(robot, KICK, step).getX(), detail.localToScreen(0, DetailPane.TOP + (1 - share) * DetailPane.DEEP).getY());
         robot.press(KeyCode.SHIFT);
         drag(robot, place.apply(0, 0.25), place.apply(12, 1.0));
@@ -355,7 +360,7 @@ class GestureWindowTest extends RealWindow {
         plant(robot, KICK, 0);
         plant(robot, HAT, 2);
         interact(() -> {
-            view.presenter().chooseRow(new app.promptsparrow.kit.RowId(9));
+            view.presenter().chooseRow(new RowId(9));
             view.presenter().rowsInView().togglePinned();
             view.presenter().chooseRow(HAT);
         });
@@ -373,7 +378,7 @@ class GestureWindowTest extends RealWindow {
 
     @Test
     void zooming_shows_fewer_steps_an_overview_and_keeps_the_cursor_in_view(FxRobot robot) {
-        interact(() -> view.presenter().apply(new app.promptsparrow.project.Edit.SetLength(view.presenter().pattern().orElseThrow().id(), 64)));
+        interact(() -> view.presenter().apply(new Edit.SetLength(view.presenter().pattern().orElseThrow().id(), 64)));
         settle();
         assertThat(robot.lookup("#overview").query().isVisible()).isFalse();
         robot.push(KeyCode.EQUALS);

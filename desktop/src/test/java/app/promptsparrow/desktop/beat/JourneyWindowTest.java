@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.time.GridTime;
 import java.nio.file.Files;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
@@ -60,7 +61,7 @@ class JourneyWindowTest extends RealWindow {
         OverviewPane overview = robot.lookup("#overview").queryAs(OverviewPane.class);
         robot.clickOn(overview.localToScreen(overview.getWidth() - 12, 8));
         settle();
-        robot.clickOn(at(robot, HAT, 126), javafx.scene.input.MouseButton.SECONDARY);
+        robot.clickOn(at(robot, HAT, 126), MouseButton.SECONDARY);
         robot.clickOn("#grid-roll-one-hit-more");
         settle();
         robot.push(KeyCode.R);

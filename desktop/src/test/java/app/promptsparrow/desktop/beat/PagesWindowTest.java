@@ -7,6 +7,7 @@ import app.promptsparrow.kit.Lean;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.time.Meter;
@@ -16,6 +17,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -29,7 +32,7 @@ class PagesWindowTest extends RealWindow {
         interact(() -> view.presenter().editor().editRow("Plant", row, Set.of(), List.of(hits), null));
     }
 
-    private app.promptsparrow.pattern.Pattern pattern() {
+    private Pattern pattern() {
         return view.presenter().pattern().orElseThrow();
     }
 
@@ -177,8 +180,8 @@ class PagesWindowTest extends RealWindow {
     /** Fires the first item of that name in any submenu of the open menu: the one that sends the row. */
     private static void fire(FxRobot robot, String id) {
         for (var window : robot.listWindows()) {
-            if (window instanceof javafx.scene.control.ContextMenu menu) {
-                menu.getItems().stream().filter(item -> item instanceof javafx.scene.control.Menu).flatMap(item -> ((javafx.scene.control.Menu) item).getItems().stream())
+            if (window instanceof ContextMenu menu) {
+                menu.getItems().stream().filter(item -> item instanceof Menu).flatMap(item -> ((Menu) item).getItems().stream())
                         .filter(item -> ("#" + item.getId()).equals(id)).findFirst().ifPresent(MenuItem::fire);
             }
         }

@@ -7,6 +7,7 @@ import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Roll;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 /** The numbers of hits, as fields and the detail lane change them. */
@@ -28,7 +29,7 @@ class PropertyTest {
 
     @Test
     void one_property_leaves_the_others_alone() {
-        Hit rich = new Hit(4, 90, 3 * Hit.STEP, 700, -200, java.util.Optional.of(new Roll(5, 2, 60, 300)), java.util.Optional.of(new Flam(20, 40)), false);
+        Hit rich = new Hit(4, 90, 3 * Hit.STEP, 700, -200, Optional.of(new Roll(5, 2, 60, 300)), Optional.of(new Flam(20, 40)), false);
         Hit louder = HitProperty.VELOCITY.with(rich, 110);
         assertThat(louder.withVelocity(90)).isEqualTo(rich);
         Hit longerRoll = HitProperty.ROLL.with(rich, 7);

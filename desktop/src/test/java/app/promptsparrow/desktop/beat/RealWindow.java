@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop.beat;
 
-
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.Questions;
 import app.promptsparrow.desktop.frame.Settings;
@@ -19,6 +18,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -175,7 +176,7 @@ abstract class RealWindow {
     static void settle() {
         WaitForAsyncUtils.waitForFxEvents();
         for (int i = 0; i < 2; i++) {
-            var pulse = new java.util.concurrent.CompletableFuture<Void>();
+            var pulse = new CompletableFuture<Void>();
             Platform.runLater(() -> new AnimationTimer() {
                 @Override
                 public void handle(long now) {
@@ -188,7 +189,7 @@ abstract class RealWindow {
         WaitForAsyncUtils.waitForFxEvents();
     }
 
-    static void until(java.util.concurrent.Callable<Boolean> condition) throws Exception {
+    static void until(Callable<Boolean> condition) throws Exception {
         WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, condition);
         settle();
     }

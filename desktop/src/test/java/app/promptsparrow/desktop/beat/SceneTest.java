@@ -13,7 +13,11 @@ import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.time.Meter;
+import app.promptsparrow.time.StepValue;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -46,9 +50,9 @@ class SceneTest {
     }
 
     private static Set<RowId> different(GridScene a, GridScene b) {
-        Set<RowId> rows = new java.util.HashSet<>(a.byRow().keySet());
+        Set<RowId> rows = new HashSet<>(a.byRow().keySet());
         rows.addAll(b.byRow().keySet());
-        rows.removeIf(row -> java.util.Objects.equals(a.byRow().get(row), b.byRow().get(row)));
+        rows.removeIf(row -> Objects.equals(a.byRow().get(row), b.byRow().get(row)));
         return rows;
     }
 
@@ -75,7 +79,7 @@ class SceneTest {
         assertThat(scene().sameGround(before)).isFalse();
         project = new Edit.SetLength(FIRST, 16).apply(project);
         assertThat(scene().sameGround(before)).isTrue();
-        project = new Edit.SetMeter(new app.promptsparrow.time.Meter(3, 4)).apply(project);
+        project = new Edit.SetMeter(new Meter(3, 4)).apply(project);
         assertThat(scene().sameGround(before)).isFalse();
     }
 
@@ -84,7 +88,7 @@ class SceneTest {
         plant(KICK, Hit.drum(0, 96), Hit.drum(4, 96), Hit.drum(8, 96));
         plant(HAT, Hit.drum(0, 96));
         Edit edit = new Edit.EditHits("x", FIRST, KICK, Set.of(4), List.of(Hit.drum(0, 40), Hit.drum(12, 96)));
-        BeatPresenter.Preview preview = BeatPresenter.Preview.of(project, FIRST, edit, Set.of(KICK));
+        Preview preview = Preview.of(project, FIRST, edit, Set.of(KICK));
         GridScene scene = GridScene.of(project, geometry(), Set.of(), NOWHERE, Optional.of(preview), Optional.empty());
         assertThat(scene.seeds().stream().filter(seed -> seed.row().equals(KICK) && seed.look() == GridScene.Look.OUTLINE)).extracting(GridScene.Seed::step)
                 .containsExactlyInAnyOrder(0, 12);
@@ -96,7 +100,7 @@ class SceneTest {
     void an_outline_cannot_be_pressed() {
         Edit edit = new Edit.EditHits("x", FIRST, KICK, Set.of(), List.of(Hit.drum(4, 96)));
         GridGeometry geometry = geometry();
-        GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE, Optional.of(BeatPresenter.Preview.of(project, FIRST, edit, Set.of(KICK))), Optional.empty());
+        GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE, Optional.of(Preview.of(project, FIRST, edit, Set.of(KICK))), Optional.empty());
         GridScene.Seed seed = scene.seeds().get(0);
         assertThat(GridGestures.find(geometry, scene, seed.x(), seed.y() - 5)).isEmpty();
     }
@@ -106,7 +110,7 @@ class SceneTest {
         plant(KICK, Hit.drum(0, 96), Hit.drum(4, 96), Hit.drum(40, 96));
         GridScene scene = GridScene.of(project, geometry(), Set.of(), NOWHERE, Optional.empty(), Optional.of(KICK));
         assertThat(scene.guides()).hasSize(2);
-        assertThat(scene.guides().get(1).x() + scene.guides().get(1).width() / 2).isEqualTo(geometry().x(4 * app.promptsparrow.time.StepValue.SIXTEENTH.units()));
+        assertThat(scene.guides().get(1).x() + scene.guides().get(1).width() / 2).isEqualTo(geometry().x(4 * StepValue.SIXTEENTH.units()));
     }
 
     @Test

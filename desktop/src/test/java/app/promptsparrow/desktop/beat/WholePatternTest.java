@@ -19,6 +19,7 @@ import app.promptsparrow.time.StepValue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -136,7 +137,7 @@ class WholePatternTest {
     void doubling_a_pattern_leaves_free_lanes_alone() {
         plant(KICK, Hit.drum(0, 90));
         plant(SNARE, Hit.drum(1, 90));
-        presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), SNARE, Optional.empty(), java.util.OptionalInt.of(5), Optional.empty()));
+        presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), SNARE, Optional.empty(), OptionalInt.of(5), Optional.empty()));
         tools.duplicatePattern();
         assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(32);
         assertThat(steps(KICK)).containsExactly(0, 16);
@@ -189,7 +190,7 @@ class WholePatternTest {
             assertThat(pattern.lane(KICK).hits()).isEqualTo(kick);
         }
         store.undo();
-        presenter.selectAll(true);
+        presenter.selecting().all(true);
         presenter.sender().sendSelection(List.of(new SlotRef(1, 1)));
         assertThat(store.project().at(new SlotRef(1, 1)).orElseThrow().lane(KICK).hits()).containsAll(kick);
         presenter.sender().sendSelection(List.of(new SlotRef(1, 9)));
@@ -213,7 +214,7 @@ class WholePatternTest {
     void all_hits_like_this_one_are_selected() {
         plant(KICK, Hit.drum(0, 90), Hit.drum(4, 60), Hit.drum(8, 90));
         presenter.select(Set.of(new Cell(KICK, 0)));
-        presenter.selectAlike();
+        presenter.selecting().alike();
         assertThat(presenter.selection()).extracting(Cell::step).containsExactly(0, 8);
         assertThat(presenter.message()).isEqualTo("2 hits selected");
     }
@@ -266,7 +267,7 @@ class WholePatternTest {
     void a_lane_moves_to_another_row_with_its_own_grid() {
         plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90));
         presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), KICK, Optional.of(StepValue.parse("1/8t").orElseThrow()),
-                java.util.OptionalInt.of(5), Optional.empty()));
+                OptionalInt.of(5), Optional.empty()));
         presenter.chooseRow(KICK);
         presenter.sender().moveTo(SNARE);
         assertThat(hits(KICK)).isEmpty();

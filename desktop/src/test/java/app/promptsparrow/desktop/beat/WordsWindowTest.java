@@ -2,6 +2,8 @@ package app.promptsparrow.desktop.beat;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.promptsparrow.demo.StarterPatterns;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import java.nio.file.Files;
 import java.util.List;
@@ -102,15 +104,15 @@ class WordsWindowTest extends RealWindow {
         assertThat(chart.getText()).contains("Kick").contains("|----|x---|----|----|");
         interact(() -> chart.appendText("Snare |X---|----|----|----|\n"));
         settle();
-        assertThat(hits(new app.promptsparrow.kit.RowId(2))).containsExactly(Hit.drum(0, Hit.ACCENT));
+        assertThat(hits(new RowId(2))).containsExactly(Hit.drum(0, Hit.ACCENT));
         assertThat(hits(KICK).get(0).timing()).as("what a chart cannot say stays").isEqualTo(20_000);
         interact(() -> chart.appendText("Snare |q"));
         settle();
         assertThat(robot.lookup("#chart-answer").queryAs(Label.class).getText()).contains("line");
-        assertThat(hits(new app.promptsparrow.kit.RowId(2))).hasSize(1);
+        assertThat(hits(new RowId(2))).hasSize(1);
         robot.push(KeyCode.ESCAPE);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
-        assertThat(hits(new app.promptsparrow.kit.RowId(2))).isEmpty();
+        assertThat(hits(new RowId(2))).isEmpty();
     }
 
     @Test
@@ -151,7 +153,7 @@ class WordsWindowTest extends RealWindow {
 
     @Test
     void beats_to_begin_with_fill_the_slot_and_can_be_undone(FxRobot robot) {
-        for (String title : app.promptsparrow.demo.StarterPatterns.titles()) {
+        for (String title : StarterPatterns.titles()) {
             interact(() -> view.presenter().patterns().beginWith(title));
             settle();
             assertThat(store.project().at(FIRST).orElseThrow().name()).isEqualTo(title);

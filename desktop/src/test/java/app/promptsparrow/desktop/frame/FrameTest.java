@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Family;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import javafx.scene.paint.Color;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -23,7 +24,7 @@ class FrameTest {
         settings.setTheme(Theme.DAWN);
         settings.setWindow(1, 2, 1_300, 900);
         assertThat(settings.touches()).isEmpty();
-        settings.setTouches(java.util.List.of(30, 60, 90, 127));
+        settings.setTouches(List.of(30, 60, 90, 127));
         Settings again = new Settings(file);
         assertThat(again.touches()).containsExactly(30, 60, 90, 127);
         assertThat(again.theme()).isEqualTo(Theme.DAWN);

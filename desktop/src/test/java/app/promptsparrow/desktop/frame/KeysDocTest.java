@@ -11,6 +11,7 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.project.Project;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -70,7 +71,7 @@ class KeysDocTest {
         KeyTable.Line roll = table.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow();
         KeyTable.Line flam = table.lines().stream().filter(line -> line.id().equals("flam")).findFirst().orElseThrow();
         assertThat(table.change(roll, flam.usual().get(0))).contains(flam);
-        assertThat(table.change(roll, KeyTable.key(javafx.scene.input.KeyCode.N))).isEmpty();
+        assertThat(table.change(roll, KeyTable.key(KeyCode.N))).isEmpty();
         KeyTable again = table();
         assertThat(again.shown(again.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow())).isEqualTo("N");
         table.reset(roll);

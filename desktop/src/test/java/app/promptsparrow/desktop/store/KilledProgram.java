@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.Executors;
+import java.util.concurrent.locks.LockSupport;
 
 /** Edits and saves without end, telling each edit's number, until it is killed. */
 public final class KilledProgram {
@@ -49,7 +50,7 @@ public final class KilledProgram {
                 ProjectFile.save(now, file);
                 store.wasSaved(now, file);
             }
-            java.util.concurrent.locks.LockSupport.parkNanos(random.nextInt(8_000_000));
+            LockSupport.parkNanos(random.nextInt(8_000_000));
         }
     }
 

@@ -1,0 +1,54 @@
+package app.promptsparrow.desktop.beat;
+
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** Ways to select many hits at once. Owned by the UI thread; needs no window. */
+public final class Selecting {
+
+    private final BeatPresenter presenter;
+
+    Selecting(BeatPresenter presenter) {
+        this.presenter = presenter;
+    }
+
+    /** Selects every audible hit of the pattern, or of the chosen row. */
+    public void all(boolean rowOnly) {
+        Set<Cell> all = new LinkedHashSet<>();
+        presenter.pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> {
+            if (!rowOnly || of.equals(presenter.row().id())) {
+                lane.hits().stream().filter(hit -> hit.step() < p.laneSteps(of)).forEach(hit -> all.add(new Cell(of, hit.step())));
+            }
+        }));
+        presenter.select(all);
+        presenter.say(BeatPresenter.hits(all.size()) + " selected");
+    }
+
+    /** Selects all hits of the pattern's rows whose straight place lies in a stretch of time. */
+    void time(long fromUnits, long toUnits, boolean more) {
+        Set<Cell> inside = new LinkedHashSet<>(more ? presenter.selection() : Set.of());
+        presenter.pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> lane.hits().forEach(hit -> {
+            long at = hit.step() * p.laneStep(of).units();
+            if (at >= fromUnits && at < toUnits) {
+                inside.add(new Cell(of, hit.step()));
+            }
+        })));
+        presenter.select(inside);
+        presenter.say(BeatPresenter.hits(inside.size()) + " selected");
+    }
+
+    /** Selects the hits of the same rows that are as loud, roll and flam as the selected ones. */
+    public void alike() {
+        Map<RowId, List<Hit>> models = presenter.editor().selected();
+        Set<Cell> alike = new LinkedHashSet<>();
+        models.forEach((of, hits) -> presenter.lane(of).hits().stream().filter(hit -> hits.stream().anyMatch(model -> model.velocity() == hit.velocity()
+                && model.pitch() == hit.pitch() && model.roll().equals(hit.roll()) && model.flam().equals(hit.flam())))
+                .forEach(hit -> alike.add(new Cell(of, hit.step()))));
+        presenter.select(alike);
+        presenter.say(BeatPresenter.hits(alike.size()) + " selected");
+    }
+}
