@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
-/** Runs all measurements: {@code [--quick] [--only PART] [--json FILE]}. Quick takes about a minute. */
+/** Runs all measurements: {@code [--quick] [--only PART] [--json FILE]}. Quick takes about a minute and a half. */
 public final class Bench {
 
     private Bench() {

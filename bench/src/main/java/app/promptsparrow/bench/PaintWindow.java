@@ -75,7 +75,7 @@ public final class PaintWindow extends Application {
                     toScroll();
                 } else if (pulses % 6 == 0 || scrolls) {
                     // after this pulse's own work, so that the handler belongs to the next pulse as an event would
-                    int turn = pulses / 6;
+                    int turn = scrolls ? pulses - warm + SETTLE : pulses / 6;
                     Platform.runLater(() -> act(grid, scrolls, turn));
                 }
             }
@@ -94,7 +94,7 @@ public final class PaintWindow extends Application {
     private static void act(Node grid, boolean scrolls, int turn) {
         long begun = System.nanoTime();
         if (scrolls) {
-            double by = turn / 33 % 2 == 0 ? -9 : 9; // there and back without standing at an end
+            double by = turn / 200 % 2 == 0 ? -9 : 9; // from the start there and back, never standing at an end
             Event.fireEvent(grid, new ScrollEvent(ScrollEvent.SCROLL, 400, 300, 400, 300, false, false, false, false, false, false,
                     by, 0, by, 0, ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
         } else {

@@ -53,6 +53,7 @@ public final class BeatView extends BorderPane {
     private Optional<Cell> pointed = Optional.empty();
     private Consumer<Optional<String>> pointing = text -> { };
     private boolean dirty = true;
+    private boolean restDue;
     private boolean scrolled;
 
     public BeatView(BeatPresenter presenter, Theme theme) {
@@ -263,9 +264,8 @@ public final class BeatView extends BorderPane {
         grid.requestFocus();
     }
 
-    private void update() {
-        Optional<Pattern> pattern = presenter.pattern();
-        slots.update();
+    /** What the hand is on: the grid, and all that moves with it. */
+    private void updateGrid() {
         grid.redraw();
         if (revealCursor || presenter.cursor() != lastCursor) {
             revealCursor = false;
@@ -277,6 +277,18 @@ public final class BeatView extends BorderPane {
             });
         }
         heads.update(grid.geometry());
+        drawRuler();
+        if (grid.geometry().isPresent()) {
+            overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.view(), grid.view() + GridPane.LABELS);
+            overview.frame(grid.scrollX(), grid.view());
+            drawDetail();
+        }
+    }
+
+    /** What tells about it: a pulse later, so that a press is on the grid as soon as can be. */
+    private void updateRest() {
+        Optional<Pattern> pattern = presenter.pattern();
+        slots.update();
         if (getRight() == inspector) {
             inspector.update();
         } else {
@@ -284,12 +296,6 @@ public final class BeatView extends BorderPane {
         }
         titles.show(pattern.map(Pattern::name).orElse("Empty slot"), pattern.map(this::facts).orElse("press the slot again, or Enter, to make a pattern here"),
                 presenter.rowsInView().filter());
-        drawRuler();
-        if (grid.geometry().isPresent()) {
-            overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.view(), grid.view() + GridPane.LABELS);
-            overview.frame(grid.scrollX(), grid.view());
-            drawDetail();
-        }
     }
 
     private void drawDetail() {
@@ -342,13 +348,18 @@ public final class BeatView extends BorderPane {
 
     /** Once a pulse: brings up to date what was marked, moves the playhead, lets lights go out. */
     public void pulse(Player.Now now, long timeNs) {
+        boolean restIsDue = restDue;
+        restDue = dirty;
         if (dirty) {
             dirty = false;
             scrolled = false;
-            update();
+            updateGrid();
         } else if (scrolled) {
             scrolled = false;
             updateScroll();
+        }
+        if (restIsDue) {
+            updateRest();
         }
         slots.pulse(now);
         follow(now);

@@ -181,7 +181,7 @@ final class RowHeadsPane extends VBox {
         head.box.setMinHeight(now.height);
         head.box.setMaxHeight(now.height);
         head.choice.resizeRelocate(0, 0, WIDTH, now.height);
-        head.glow.resizeRelocate(0, 0, WIDTH - 4, now.height);
+        head.glow.resizeRelocate(0, 0, WIDTH, now.height);
         head.name.setText(now.name);
         head.mark.setStyle("-fx-background-color: -sparrow-" + Theme.role(now.family) + ";");
         head.mark.setAccessibleText("Hear " + now.name);

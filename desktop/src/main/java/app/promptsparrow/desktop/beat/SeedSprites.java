@@ -56,14 +56,44 @@ final class SeedSprites {
         int width = 2 * footX + 1;
         int height = footY + 1;
         float[] covered = SeedShape.of(key.family, w, h).coverage(width, height, footX + 0.5, footY);
+        Frame frame = Frame.around(covered, width, height);
         Color tint = key.lit ? key.theme.color("text") : key.theme.family(key.family);
         int rgb = (int) Math.round(tint.getRed() * 255) << 16 | (int) Math.round(tint.getGreen() * 255) << 8 | (int) Math.round(tint.getBlue() * 255);
-        int[] pixels = new int[width * height];
+        int[] pixels = new int[frame.width() * frame.height()];
         for (int i = 0; i < pixels.length; i++) {
-            pixels[i] = Math.min(255, Math.round(covered[i] * 255)) << 24 | rgb;
+            float share = covered[(frame.top + i / frame.width()) * width + frame.left + i % frame.width()];
+            pixels[i] = Math.min(255, Math.round(share * 255)) << 24 | rgb;
         }
-        WritableImage image = new WritableImage(width, height);
-        image.getPixelWriter().setPixels(0, 0, width, height, PixelFormat.getIntArgbInstance(), pixels, 0, width);
-        return new Sprite(image, footX, footY);
+        WritableImage image = new WritableImage(frame.width(), frame.height());
+        image.getPixelWriter().setPixels(0, 0, frame.width(), frame.height(), PixelFormat.getIntArgbInstance(), pixels, 0, frame.width());
+        return new Sprite(image, footX - frame.left, footY - frame.top);
+    }
+
+    /** The smallest rectangle that holds all that is covered; each pixel around it would cost as much as one inside. */
+    private record Frame(int left, int top, int right, int bottom) {
+
+        static Frame around(float[] covered, int width, int height) {
+            int left = width - 1;
+            int right = 0;
+            int top = height - 1;
+            int bottom = 0;
+            for (int i = 0; i < covered.length; i++) {
+                if (covered[i] > 0) {
+                    left = Math.min(left, i % width);
+                    right = Math.max(right, i % width);
+                    top = Math.min(top, i / width);
+                    bottom = Math.max(bottom, i / width);
+                }
+            }
+            return new Frame(Math.min(left, right), Math.min(top, bottom), Math.max(left, right), Math.max(top, bottom));
+        }
+
+        int width() {
+            return right - left + 1;
+        }
+
+        int height() {
+            return bottom - top + 1;
+        }
     }
 }

@@ -58,6 +58,7 @@ public final class MainView extends StackPane {
     private final Set<KeyCode> actWhenLetGo = EnumSet.noneOf(KeyCode.class);
     private KeySheet keySheet;
     private boolean changed;
+    private boolean updateDue;
     private Theme theme;
 
     /** With real dialogs. */
@@ -321,10 +322,11 @@ public final class MainView extends StackPane {
     /** Once a pulse of the window; a press changes several things, which are shown together. */
     public void pulse(long timeNs) {
         Player.Now now = player.now();
-        if (changed) {
-            changed = false;
+        if (updateDue) {
             update();
         }
+        updateDue = changed; // a pulse later, as all that only tells about the grid
+        changed = false;
         transport.pulse(now);
         beat.pulse(now, timeNs);
         status.pulse();
