@@ -28,7 +28,7 @@ import javafx.scene.text.Font;
 import javafx.scene.text.Text;
 
 /**
- * A {@link GridScene} as nodes. Scrolling moves two groups and paints nothing anew; an edit touches the nodes of its row.
+ * A {@link GridScene} as nodes. Scrolling moves one node and makes nothing anew; an edit touches the nodes of its row.
  * Belongs to the UI thread.
  *
  * <p>Why nodes and not a canvas: the software pipeline fills a rectangle of one colour in about 2 ns a pixel, but lays a
@@ -43,26 +43,20 @@ final class GridPicture extends Pane {
     /** The toolkit takes a group with more than 12 changed children for changed as a whole, all its width and height. */
     private static final int ROWS_A_GROUP = 8;
 
-    private final Group ground = still(new Group());
-    private final Group hits = still(new Group());
-    private final Region cursor = still(new Region());
-    private final Group labels = still(new Group());
+    private final Group ground = RowPicture.still(new Group());
+    private final Group hits = RowPicture.still(new Group());
+    private final Region cursor = RowPicture.still(new Region());
+    private final Group labels = RowPicture.still(new Group());
     private final Rectangle window = new Rectangle();
-    private final Pane moving = still(new Pane(ground, hits));
+    private final Pane moving = RowPicture.still(new Pane(ground, hits));
     private final Map<RowId, RowPicture> rows = new HashMap<>();
     private GridScene shown;
     private Theme theme;
 
     GridPicture() {
-        still(this);
+        RowPicture.still(this);
         moving.setClip(window);
         getChildren().addAll(moving, labels);
-    }
-
-    private static <N extends Node> N still(N node) {
-        node.setManaged(false); // placed by hand: nothing that happens to it lays out the window again
-        node.setMouseTransparent(true);
-        return node;
     }
 
     /**
@@ -90,7 +84,7 @@ final class GridPicture extends Pane {
     private static List<Group> inGroups(List<RowPicture> rows) {
         List<Group> groups = new ArrayList<>();
         for (int i = 0; i < rows.size(); i += ROWS_A_GROUP) {
-            Group group = still(new Group());
+            Group group = RowPicture.still(new Group());
             group.getChildren().setAll(rows.subList(i, Math.min(rows.size(), i + ROWS_A_GROUP)));
             groups.add(group);
         }
@@ -136,7 +130,7 @@ final class GridPicture extends Pane {
         Map<GridScene.Dots, Image> strips = new HashMap<>();
         for (GridScene.Dots dots : scene.dots()) {
             GridScene.Dots alike = new GridScene.Dots(dots.x(), 0, dots.step(), dots.count());
-            ImageView strip = still(new ImageView(strips.computeIfAbsent(alike, this::strip)));
+            ImageView strip = RowPicture.still(new ImageView(strips.computeIfAbsent(alike, this::strip)));
             strip.setSmooth(false);
             strip.setY(Math.round(dots.y()) - 1);
             nodes.add(strip);
@@ -151,7 +145,7 @@ final class GridPicture extends Pane {
 
     /** A rectangle of one colour on whole pixels. */
     private static Region block(double x, double y, double width, double height, Color color) {
-        Region block = still(new Region());
+        Region block = RowPicture.still(new Region());
         block.setBackground(new Background(new BackgroundFill(color, null, null)));
         block.resizeRelocate(Math.round(x), Math.round(y), Math.max(1, Math.round(x + width) - Math.round(x)), height);
         return block;
@@ -160,8 +154,7 @@ final class GridPicture extends Pane {
     /** The dots of a wire's steps; rows of the same steps share it. */
     private Image strip(GridScene.Dots dots) {
         int width = (int) Math.ceil(dots.x() + dots.step() * dots.count()) + DOT;
-        Color color = theme.color("dot");
-        int argb = 0xFF000000 | (int) Math.round(color.getRed() * 255) << 16 | (int) Math.round(color.getGreen() * 255) << 8 | (int) Math.round(color.getBlue() * 255);
+        int argb = 0xFF000000 | Theme.rgb(theme.color("dot"));
         int[] line = new int[width];
         for (int i = 0; i < dots.count(); i++) {
             int x = (int) Math.round(dots.x() + i * dots.step()) - 1;
@@ -174,7 +167,7 @@ final class GridPicture extends Pane {
 
     /** A note of a ladder, which stays where it is while the grid scrolls. */
     private Text label(GridScene.Wire wire) {
-        Text text = still(new Text(wire.label().orElseThrow()));
+        Text text = RowPicture.still(new Text(wire.label().orElseThrow()));
         text.setFont(LABEL);
         text.setTextOrigin(VPos.BASELINE);
         text.setFill(theme.color(wire.outside() ? "now" : wire.chosen() ? "text" : "second"));

@@ -80,8 +80,8 @@ final class RowPicture extends Group {
         getChildren().addAll(lines, seeds, marks);
     }
 
-    /** Placed by hand: nothing that happens to it lays out the window again. */
-    private static <N extends Node> N still(N node) {
+    /** A node of the grid's picture, placed by hand: nothing that happens to it lays out the window again. */
+    static <N extends Node> N still(N node) {
         node.setManaged(false);
         node.setMouseTransparent(true);
         return node;

@@ -58,7 +58,7 @@ final class SeedSprites {
         float[] covered = SeedShape.of(key.family, w, h).coverage(width, height, footX + 0.5, footY);
         Frame frame = Frame.around(covered, width, height);
         Color tint = key.lit ? key.theme.color("text") : key.theme.family(key.family);
-        int rgb = (int) Math.round(tint.getRed() * 255) << 16 | (int) Math.round(tint.getGreen() * 255) << 8 | (int) Math.round(tint.getBlue() * 255);
+        int rgb = Theme.rgb(tint);
         int[] pixels = new int[frame.width() * frame.height()];
         for (int i = 0; i < pixels.length; i++) {
             float share = covered[(frame.top + i / frame.width()) * width + frame.left + i % frame.width()];

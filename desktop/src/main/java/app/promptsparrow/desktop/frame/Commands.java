@@ -181,7 +181,7 @@ final class Commands {
         add(PROJECT, "zoom-out", "zoom out", () -> beat.zoom(-1), key(KeyCode.MINUS), key(KeyCode.SUBTRACT));
         add(PROJECT, "rows", "all rows, rows with hits, bass and its neighbours", presenter.rowsInView()::nextFilter, key(KeyCode.W));
         add(PROJECT, "guide", "mark the row's hits through all rows", presenter.rowsInView()::toggleGuide, key(KeyCode.U));
-        tell(PROJECT, "X held", "compare with where it was branched from");
+        tell(PROJECT, "X held", "compare with another pattern; Ctrl+3 chooses which");
         bind(PROJECT, "F1", "this sheet", keySheet, key(KeyCode.F1));
         bind(PROJECT, "Escape", "cancel: a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
     }

@@ -196,9 +196,9 @@ public final class MainView extends StackPane {
     private void escape() {
         if (keySheet != null && keySheet.isVisible()) {
             toggleKeySheet();
-        } else if (!beat.hasFocus()) {
+        } else if (files.cancel() || !beat.hasFocus()) {
             beat.focusGrid();
-        } else if (!files.cancel()) {
+        } else {
             presenter.cancel();
         }
     }

@@ -77,6 +77,11 @@ public enum Theme {
         return color;
     }
 
+    /** A colour as eight bits each of red, green and blue. */
+    public static int rgb(Color color) {
+        return (int) Math.round(color.getRed() * 255) << 16 | (int) Math.round(color.getGreen() * 255) << 8 | (int) Math.round(color.getBlue() * 255);
+    }
+
     public Color family(Family family) {
         return color(role(family));
     }
