@@ -55,14 +55,20 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
      * A small bar at a hit: upright where its choke group cuts it; flat at a drum that is tuned, above its seed for higher
      * and below its wire for lower.
      */
-    record Mark(RowId row, double x, double y, double width, double height, Family family) {
+    record Mark(RowId row, double x, double y, double width, double height, Family family, Look look) {
     }
 
     /**
      * How sure a hit is to be heard here: SOLID, a REPEAT of a free lane, beyond the length (HOLLOW), not planted yet
      * (OUTLINE), or about to be replaced by what is (GOING).
      */
-    enum Look { SOLID, REPEAT, HOLLOW, OUTLINE, GOING }
+    enum Look {
+        SOLID, REPEAT, HOLLOW, OUTLINE, GOING;
+
+        boolean isOutlined() {
+            return this == HOLLOW || this == OUTLINE;
+        }
+    }
 
     /**
      * One drawn hit: its foot on the wire, its height from its velocity.
@@ -71,19 +77,28 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
      */
     record Seed(RowId row, int step, double x, double y, double height, double width, Family family, Look look,
                 boolean main, boolean selected) {
-
-        Seed unselected() {
-            return selected ? new Seed(row, step, x, y, height, width, family, look, main, false) : this;
-        }
     }
 
     /** The step that keys work on. */
-    record Cursor(double x, double y, double width, double height) {
+    record Cursor(RowId row, double x, double y, double width, double height) {
+    }
+
+    /** What lies under one row's hits, in the scene's pixels. */
+    record Ground(double top, double height, double width, List<Band> bands, List<Post> posts, List<Guide> guides, List<Wire> wires,
+                  List<Dots> dots) {
     }
 
     /** What one row shows. */
     record RowPart(List<Line> lines, List<Slide> slides, List<Mark> marks, List<Seed> seeds) {
         static final RowPart NONE = new RowPart(List.of(), List.of(), List.of(), List.of());
+
+        /** Only what touches a stretch of the row, from one x to another. */
+        RowPart within(double from, double to) {
+            return new RowPart(lines.stream().filter(line -> line.x2 > from && line.x1 < to).toList(),
+                    slides.stream().filter(slide -> slide.x2 > from && slide.x1 < to).toList(),
+                    marks.stream().filter(mark -> mark.x + mark.width > from && mark.x < to).toList(),
+                    seeds.stream().filter(seed -> seed.x > from && seed.x < to).toList());
+        }
     }
 
     static GridScene of(Project project, GridGeometry geometry, Set<Cell> selection, Cell cursor) {
@@ -118,6 +133,12 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
 
     private <T> List<T> all(Function<RowPart, List<T>> what) {
         return byRow.values().stream().flatMap(part -> what.apply(part).stream()).toList();
+    }
+
+    /** What lies under the hits of the row at a place. */
+    Ground ground(double top, double height) {
+        return new Ground(top, height, width, bands, posts, guides, wires.stream().filter(wire -> wire.y() >= top && wire.y() < top + height).toList(),
+                dots.stream().filter(row -> row.y() >= top && row.y() < top + height).toList());
     }
 
     /** Whether all but hits and cursor look as in another scene. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Clusters;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.theme.Theme;
@@ -16,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
@@ -70,7 +72,7 @@ final class RowHeadsPane extends VBox {
         if (!ids.equals(order)) {
             order = ids;
             heads.clear();
-            getChildren().setAll(rows.stream().map(row -> head(row.id()).box).toList());
+            getChildren().setAll(Clusters.of(rows.stream().map(row -> head(row.id()).box).toList(), boxes -> new VBox(boxes.toArray(Node[]::new))));
         }
         for (Row row : rows) {
             update(head(row.id()), row, geometry.flatMap(g -> g.place(row.id())));

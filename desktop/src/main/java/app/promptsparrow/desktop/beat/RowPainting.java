@@ -112,9 +112,10 @@ final class RowPainting {
     }
 
     /** The longer, the further from its own pitch, as far as there is room beside the next hit of a roll. */
-    private static Mark pitchMark(Seed seed, int cents) {
+    private Mark pitchMark(Seed seed, int cents) {
         double width = Math.min(3 + 7 * Math.min(1, Math.abs(cents) / 1_200.0), Math.max(2, seed.width()));
-        return new Mark(seed.row(), seed.x() - width / 2, cents > 0 ? seed.y() - seed.height() - 4 : seed.y() + 3, width, 2, seed.family());
+        double y = cents > 0 ? Math.max(place.top() + 1, seed.y() - seed.height() - 4) : seed.y() + 3;
+        return new Mark(seed.row(), seed.x() - width / 2, y, width, 2, seed.family(), seed.look());
     }
 
     private boolean isPreviewed(int step) {

@@ -10,6 +10,7 @@ import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Pane;
+import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Font;
 import javafx.scene.text.TextAlignment;
 
@@ -18,7 +19,14 @@ final class RulerPane extends Pane {
 
     static final double HEIGHT = 44;
 
+    /** Scrolling moves what is drawn, and draws anew only every so many pixels; text is dear. */
+    private static final double AHEAD = 400;
+
+    /** How far a number may reach over the grid's left edge. */
+    private static final double OVER = 10;
+
     private final Canvas canvas = new Canvas(10, HEIGHT);
+    private final Rectangle window = new Rectangle(GridPane.LABELS - OVER, 0, 10, HEIGHT);
     private Theme theme;
     private GridGeometry drawn;
     private Meter drawnMeter;
@@ -27,7 +35,9 @@ final class RulerPane extends Pane {
 
     RulerPane(Theme theme) {
         this.theme = theme;
-        getChildren().add(canvas);
+        Pane strip = new Pane(canvas);
+        strip.setClip(window);
+        getChildren().add(strip);
         setMinHeight(HEIGHT);
         setMaxHeight(HEIGHT);
         setPrefHeight(HEIGHT);
@@ -47,7 +57,10 @@ final class RulerPane extends Pane {
      * @param view    how many of them are in view
      */
     void redraw(GridGeometry geometry, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double from, double view) {
-        Drawn now = new Drawn(geometry.width(), geometry.pattern().durationUnits(), meter, pointed, step, steps, from, view, theme);
+        double start = Math.floor(from / AHEAD) * AHEAD;
+        canvas.setTranslateX(start - from);
+        window.setWidth(view + OVER);
+        Drawn now = new Drawn(geometry.width(), geometry.pattern().durationUnits(), meter, pointed, step, steps, start, view, theme);
         drawn = geometry;
         drawnMeter = meter;
         drawnFrom = from;
@@ -55,7 +68,7 @@ final class RulerPane extends Pane {
             return; // most edits change nothing here
         }
         shows = now;
-        canvas.setWidth(view + GridPane.LABELS);
+        canvas.setWidth(view + GridPane.LABELS + AHEAD);
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, canvas.getWidth(), HEIGHT);
         g.setTextAlign(TextAlignment.CENTER);
@@ -67,8 +80,8 @@ final class RulerPane extends Pane {
         int every = width >= 15 ? 1 : width >= 7.5 ? 2 : 4;
         for (int i = 0; i < steps && i * step.units() < pattern.durationUnits(); i++) {
             long at = i * step.units();
-            double x = GridPane.LABELS + geometry.x(at) - from;
-            if (x < GridPane.LABELS - 8 || x > canvas.getWidth() + 8) {
+            double x = GridPane.LABELS + geometry.x(at) - start;
+            if (x < 0 || x > canvas.getWidth() + 8) {
                 continue;
             }
             String label = Count.label(at % meter.barUnits(), meter, triplet);
@@ -89,8 +102,8 @@ final class RulerPane extends Pane {
         g.setFont(Font.font("IBM Plex Sans", 11));
         g.setFill(theme.color("second"));
         for (long bar = 0; bar < pattern.durationUnits(); bar += meter.barUnits()) {
-            double x = GridPane.LABELS + geometry.x(bar) - 3 - from;
-            if (x > GridPane.LABELS - 20) {
+            double x = GridPane.LABELS + geometry.x(bar) - 3 - start;
+            if (x > 0 && x < canvas.getWidth()) {
                 g.fillText("bar " + (bar / meter.barUnits() + 1), x, 11);
             }
         }
@@ -115,7 +128,7 @@ final class RulerPane extends Pane {
     }
 
     /** Everything that the ruler's picture depends on. */
-    private record Drawn(double width, long duration, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double from, double view, Theme theme) {
+    private record Drawn(double width, long duration, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double start, double view, Theme theme) {
     }
 
     void clear() {

@@ -113,7 +113,7 @@ final class SceneMaker {
             }
             if (cut < line.x2() && line.look() != Look.OUTLINE) {
                 lines.add(new Line(line.row(), line.step(), line.x1(), cut - 1, line.y(), line.family(), line.look()));
-                marks.add(new Mark(line.row(), cut - 2, line.y() - 6, 2, 12, line.family()));
+                marks.add(new Mark(line.row(), cut - 2, line.y() - 6, 2, 12, line.family(), line.look()));
             } else {
                 lines.add(line);
             }
@@ -189,7 +189,7 @@ final class SceneMaker {
         return geometry.place(at.row()).map(place -> {
             double width = Math.max(6, Math.min(24, geometry.stepWidth(at.row())));
             double x = geometry.x(at.step() * geometry.pattern().laneStep(at.row()).units());
-            return new GridScene.Cursor(x - width / 2, place.top() + 2, width, place.height() - 4);
+            return new GridScene.Cursor(at.row(), x - width / 2, place.top() + 2, width, place.height() - 4);
         });
     }
 }

@@ -20,7 +20,6 @@ import javafx.scene.control.ListView;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
-import javafx.scene.image.ImageView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -130,23 +129,6 @@ class AccessWindowTest extends RealWindow {
         robot.push(KeyCode.SHIFT, KeyCode.END);
         settle();
         assertThat(grid(robot).geometry().orElseThrow().place(BASS).orElseThrow().notes()).contains(34, 35);
-    }
-
-    @Test
-    void planting_leaves_the_nodes_of_other_hits_where_they_are(FxRobot robot) {
-        interact(() -> store.open(DemoProject.make(), Optional.empty()));
-        List<Node> before = seeds(robot);
-        robot.push(KeyCode.RIGHT, KeyCode.RIGHT);
-        robot.push(KeyCode.ENTER);
-        settle();
-        List<Node> after = seeds(robot);
-        assertThat(after).hasSize(before.size() + 1).containsAll(before);
-    }
-
-    private List<Node> seeds(FxRobot robot) {
-        settle();
-        return robot.from(grid(robot)).lookup(".image-view").queryAll().stream().filter(Node::isVisible)
-                .filter(node -> ((ImageView) node).getImage().getHeight() > 3).toList();
     }
 
     @Test
