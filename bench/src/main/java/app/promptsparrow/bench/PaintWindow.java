@@ -28,15 +28,19 @@ import javafx.stage.Stage;
 
 /**
  * The window for P4-paint: plays, and plants hits with the mouse or scrolls, while the toolkit's pulse log tells on
- * standard error how long each pulse took. Tells each handler's time on standard error as well.
+ * standard error how long each pulse took. Tells each handler's time, and when each frame began.
  */
 public final class PaintWindow extends Application {
 
+    /** Pulses before a phase is measured; the first has its own number, to warm up. */
     private static final int SETTLE = 90;
+
+    /** What is measured: presses while it plays, how often a window that rests comes to a pulse, and scrolling while it plays. */
+    enum Phase { PRESS, REST, SCROLL }
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor();
 
-    /** How many pulses to warm up, and how many are measured of planting and then of scrolling; there are 60 a second. */
+    /** How many pulses to warm up, and how many are measured in each phase; there are 60 a second. */
     public static void main(String[] arguments) {
         launch(PaintWindow.class, arguments);
     }
@@ -56,37 +60,46 @@ public final class PaintWindow extends Application {
         view.focusGrid();
         Node grid = view.lookup("#grid");
         new AnimationTimer() {
+            private Phase phase = Phase.PRESS;
             private int pulses;
-            private boolean scrolls;
 
             @Override
             public void handle(long now) {
                 view.pulse(now);
                 pulses++;
-                if (pulses == 30 && player.isReady()) {
+                if (pulses > warm) {
+                    tell("FRAME " + now);
+                }
+                if (phase == Phase.PRESS && pulses == 30 && player.isReady()) {
                     view.presenter().playOrStop();
                 } else if (pulses == warm) {
-                    System.err.println("BEGIN " + (scrolls ? "scroll" : "edit"));
-                } else if (pulses > warm + measured && scrolls) {
-                    System.err.println("END");
-                    System.exit(0);
+                    tell("BEGIN " + phase);
                 } else if (pulses > warm + measured) {
-                    System.err.println("END");
-                    toScroll();
-                } else if (pulses % 6 == 0 || scrolls) {
+                    tell("END");
+                    next();
+                } else if (phase == Phase.SCROLL || phase == Phase.PRESS && pulses % 6 == 0) {
                     // after this pulse's own work, so that the handler belongs to the next pulse as an event would
-                    int turn = scrolls ? pulses - warm + SETTLE : pulses / 6;
-                    Platform.runLater(() -> act(grid, scrolls, turn));
+                    int turn = phase == Phase.SCROLL ? pulses - warm + SETTLE : pulses / 6;
+                    Platform.runLater(() -> act(grid, phase == Phase.SCROLL, turn));
                 }
             }
 
-            private void toScroll() {
-                scrolls = true;
+            private void next() {
                 pulses = warm - SETTLE;
-                stage.setHeight(1_560);
-                store.open(Pieces.grid(48, 256), Optional.empty());
-                ((ButtonBase) view.lookup("#zoom")).fire();
-                view.presenter().playOrStop();
+                switch (phase) {
+                    case PRESS -> {
+                        view.presenter().playOrStop();
+                        phase = Phase.REST;
+                    }
+                    case REST -> {
+                        stage.setHeight(1_300);
+                        store.open(Pieces.grid(48, 256), Optional.empty());
+                        ((ButtonBase) view.lookup("#zoom")).fire();
+                        view.presenter().playOrStop();
+                        phase = Phase.SCROLL;
+                    }
+                    default -> System.exit(0);
+                }
             }
         }.start();
     }
@@ -105,8 +118,12 @@ public final class PaintWindow extends Application {
                         false, false, false, null));
             }
         }
-        // One write a line: the toolkit writes its log to the other stream at the same time.
-        System.out.print(String.format(Locale.ROOT, "HANDLER %.2f%n", (System.nanoTime() - begun) / 1e6));
+        tell(String.format(Locale.ROOT, "HANDLER %.2f", (System.nanoTime() - begun) / 1e6));
+    }
+
+    /** One write a line, and on a line of its own: the toolkit writes its log at the same time and ends not all lines. */
+    private static void tell(String line) {
+        System.out.print(System.lineSeparator() + line + System.lineSeparator());
         System.out.flush();
     }
 }

@@ -1,7 +1,9 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.time.Count;
@@ -29,6 +31,13 @@ final class Describer {
         String count = Count.spoken(inBar, meter, step.feel() == StepValue.Feel.TRIPLET);
         String hit = presenter.hitAt(cell).map(h -> hit(cell, h)).orElse("empty");
         return presenter.rowName(cell.row()) + " · step " + (cell.step() + 1) + " · beat " + count + " · " + hit;
+    }
+
+    /** A lane's own length and step value, such as {@code 20 1/8t}; empty if it has neither. */
+    static String ownLane(Pattern pattern, RowId row) {
+        Lane lane = pattern.lane(row);
+        String length = lane.isFree() ? lane.length().getAsInt() + " " : "";
+        return (length + lane.step().filter(step -> !step.equals(pattern.step())).map(StepValue::toString).orElse("")).strip();
     }
 
     private String hit(Cell cell, Hit hit) {

@@ -31,6 +31,11 @@ import javafx.scene.shape.Rectangle;
 final class GridPane extends Pane {
 
     static final double LABELS = 40;
+
+    /** Heights of a drum row, in pixels: of the lowest that can still be read and pressed, the one to scroll by, and the highest of its own accord. */
+    private static final double LOWEST = 20;
+    private static final double COMFORTABLE = 26;
+    private static final double HIGHEST = 36;
     private static final long LIT_NS = 120_000_000;
 
     /** How much of what lies beyond the pattern's length is in view beside it, to say that there is something. */
@@ -307,13 +312,14 @@ final class GridPane extends Pane {
         extraHeight = pixels;
     }
 
-    /** Rows share the height there is, within what can still be read and pressed. */
+    /** Rows share the height there is if all can be in view; otherwise they are as high as is comfortable. */
     private double rowHeight(Pattern pattern) {
         RowsInView view = presenter.rowsInView();
         long drums = view.rows().stream().filter(row -> !row.isBass()).count();
         double ladders = view.rows().stream().filter(Row::isBass).mapToDouble(row -> GridGeometry.ladderHeight(
                 view.ladder(row.id()).notes(presenter.project().key(), pattern.lane(row.id()).hits()).size())).sum();
-        return drums == 0 ? 33 : Math.max(26, Math.min(36, Math.floor((viewportHeight - ladders) / drums))) + extraHeight;
+        double share = drums == 0 ? COMFORTABLE : Math.floor((viewportHeight - ladders) / drums);
+        return (share < LOWEST ? COMFORTABLE : Math.min(HIGHEST, share)) + extraHeight;
     }
 
     private void resizeTo(double width, double height) {

@@ -26,11 +26,13 @@ import javafx.scene.text.Text;
 final class GridPicture extends Pane {
 
     private static final Font LABEL = Font.font("IBM Plex Sans", 11);
+    private static final Font SMALL = Font.font("IBM Plex Sans", 8.5);
 
     private final Group hits = RowPicture.still(new Group());
     private final Group labels = RowPicture.still(new Group());
     private final Rectangle window = new Rectangle();
-    private final Pane moving = RowPicture.still(new Pane(hits));
+    private final Group ends = RowPicture.still(new Group());
+    private final Pane moving = RowPicture.still(new Pane(hits, ends));
     private final Map<RowId, RowPicture> rows = new LinkedHashMap<>();
     private final Map<RowId, GridScene.Ground> grounds = new LinkedHashMap<>();
     private GridScene shown;
@@ -60,6 +62,7 @@ final class GridPicture extends Pane {
             grounds.clear();
             geometry.rows().forEach(place -> grounds.put(place.row().id(), scene.ground(place.top(), place.height())));
             labels.getChildren().setAll(scene.wires().stream().filter(wire -> wire.label().isPresent()).map(wire -> label(wire, theme)).toList());
+            ends.getChildren().setAll(scene.ends().stream().map(end -> end(end, theme)).toList());
         }
         rows.forEach((id, row) -> row.show(grounds.get(id), scene.byRow().getOrDefault(id, GridScene.RowPart.NONE),
                 scene.cursor().filter(cursor -> cursor.row().equals(id)), theme, scale));
@@ -73,6 +76,7 @@ final class GridPicture extends Pane {
         rows.clear();
         hits.getChildren().clear();
         labels.getChildren().clear();
+        ends.getChildren().clear();
     }
 
     /**
@@ -98,6 +102,17 @@ final class GridPicture extends Pane {
         text.setFill(theme.color(wire.outside() ? "now" : wire.chosen() ? "text" : "second"));
         text.setX(GridPane.LABELS - 2 - Math.ceil(text.getLayoutBounds().getWidth()));
         text.setY(wire.y() + 4);
+        return text;
+    }
+
+    /** A lane's own length below its wire, left of where it begins again. */
+    private static Text end(GridScene.LaneEnd end, Theme theme) {
+        Text text = RowPicture.still(new Text(end.text()));
+        text.setFont(SMALL);
+        text.setTextOrigin(VPos.BASELINE);
+        text.setFill(theme.color("second"));
+        text.setX(Math.round(end.x() - 2 - text.getLayoutBounds().getWidth()));
+        text.setY(Math.round(end.y()) + 7);
         return text;
     }
 

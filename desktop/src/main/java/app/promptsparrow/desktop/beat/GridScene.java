@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.DoublePredicate;
 import java.util.function.Function;
 
 /**
@@ -16,7 +17,7 @@ import java.util.function.Function;
  * @param byRow what each row shows, in row order; rows that show nothing are left out
  */
 record GridScene(double width, double height, List<Band> bands, List<Post> posts, List<Wire> wires, List<Dots> dots,
-                 List<Guide> guides, Map<RowId, RowPart> byRow, Optional<Cursor> cursor) {
+                 List<LaneEnd> ends, List<Guide> guides, Map<RowId, RowPart> byRow, Optional<Cursor> cursor) {
 
     /** A lighter ground under every second beat. */
     record Band(double x, double width) {
@@ -41,6 +42,14 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
 
     /** The marks of a wire's steps: {@code count} from {@code x} on, a step apart. */
     record Dots(double x, double y, double step, int count) {
+    }
+
+    /**
+     * Where a lane of its own length or step value begins again, and what they are.
+     *
+     * @param y of the wire
+     */
+    record LaneEnd(RowId row, double x, double y, String text) {
     }
 
     /** A note length along a wire. */
@@ -85,7 +94,7 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
 
     /** What lies under one row's hits, in the scene's pixels. */
     record Ground(double top, double height, double width, List<Band> bands, List<Post> posts, List<Guide> guides, List<Wire> wires,
-                  List<Dots> dots) {
+                  List<Dots> dots, List<LaneEnd> ends) {
     }
 
     /** What one row shows. */
@@ -137,13 +146,14 @@ record GridScene(double width, double height, List<Band> bands, List<Post> posts
 
     /** What lies under the hits of the row at a place. */
     Ground ground(double top, double height) {
-        return new Ground(top, height, width, bands, posts, guides, wires.stream().filter(wire -> wire.y() >= top && wire.y() < top + height).toList(),
-                dots.stream().filter(row -> row.y() >= top && row.y() < top + height).toList());
+        DoublePredicate here = y -> y >= top && y < top + height;
+        return new Ground(top, height, width, bands, posts, guides, wires.stream().filter(wire -> here.test(wire.y())).toList(),
+                dots.stream().filter(row -> here.test(row.y())).toList(), ends.stream().filter(end -> here.test(end.y())).toList());
     }
 
     /** Whether all but hits and cursor look as in another scene. */
     boolean sameGround(GridScene other) {
         return width == other.width && height == other.height && bands.equals(other.bands) && posts.equals(other.posts)
-                && wires.equals(other.wires) && dots.equals(other.dots) && guides.equals(other.guides);
+                && wires.equals(other.wires) && dots.equals(other.dots) && ends.equals(other.ends) && guides.equals(other.guides);
     }
 }

@@ -7,7 +7,6 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
-import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Edit;
@@ -22,6 +21,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -32,6 +32,12 @@ final class RowHeadsPane extends VBox {
     static final double WIDTH = 196;
     private static final long LIT_NS = 120_000_000;
 
+    /** How far the light around a mark reaches beyond it. */
+    private static final double HALO = 3;
+
+    /** Below this height of a row its mark is smaller, so that marks do not touch. */
+    private static final double ROOMY = 25;
+
     private static final class Head {
         private final HBox box = new HBox();
         private final Button mark = new Button();
@@ -40,17 +46,20 @@ final class RowHeadsPane extends VBox {
         private final ToggleButton mute = new ToggleButton("M");
         private final ToggleButton solo = new ToggleButton("S");
         private final Region choice = new Region();
-        private final Region glow = new Region();
+        private final Region halo = new Region();
+        private final Pane glow = new Pane(halo);
         private final Label notes = new Label();
         private final VBox ladder = new VBox(4);
+        private final HBox names = new HBox(5, name);
+        private final VBox middle = new VBox(3, names);
         private Shown shown;
         private long litUntilNs;
 
-        /** By moving and fading alone, since it happens many times a second. */
+        /** By fading alone, which changes no bounds, since it happens many times a second. */
         void light(boolean on) {
+            double size = mark.getWidth() * mark.getScaleX() + 2 * HALO;
+            halo.resizeRelocate(mark.getLayoutX() + (mark.getWidth() - size) / 2, mark.getLayoutY() + (mark.getHeight() - size) / 2, size, size);
             glow.setOpacity(on ? 1 : 0);
-            mark.setScaleX(on ? 1.25 : 1);
-            mark.setScaleY(on ? 1.25 : 1);
         }
     }
 
@@ -106,8 +115,6 @@ final class RowHeadsPane extends VBox {
         head.solo.setFocusTraversable(false);
         head.mute.setOnAction(event -> presenter.apply(new Edit.SetMuted(id, head.mute.isSelected())));
         head.solo.setOnAction(event -> presenter.apply(new Edit.SetSoloed(id, head.solo.isSelected())));
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
         head.name.setMinWidth(0);
         head.lane.setMinWidth(Region.USE_PREF_SIZE);
         head.mute.setMinWidth(Region.USE_PREF_SIZE);
@@ -116,8 +123,8 @@ final class RowHeadsPane extends VBox {
         switches.setAlignment(Pos.CENTER);
         switches.setMaxHeight(18);
         head.notes.getStyleClass().add("second");
-        head.ladder.setVisible(false);
-        head.ladder.setManaged(false);
+        head.halo.getStyleClass().add("row-halo");
+        head.halo.setManaged(false);
         head.choice.getStyleClass().add("row-choice");
         head.glow.getStyleClass().add("row-glow");
         for (Region ground : List.of(head.choice, head.glow)) {
@@ -125,15 +132,14 @@ final class RowHeadsPane extends VBox {
             ground.setMouseTransparent(true);
             ground.setOpacity(0);
         }
-        HBox names = new HBox(5, head.name, head.lane);
-        names.setAlignment(Pos.CENTER_LEFT);
-        names.setMinHeight(18);
-        VBox middle = new VBox(3, names, head.ladder);
-        middle.setMinWidth(0);
-        middle.setMaxHeight(Region.USE_PREF_SIZE);
-        middle.setAlignment(Pos.CENTER_LEFT);
-        middle.setFillWidth(false);
-        head.box.getChildren().addAll(head.choice, head.glow, head.mark, middle, gap, switches);
+        head.names.setAlignment(Pos.CENTER_LEFT);
+        head.names.setMinHeight(18);
+        head.middle.setMinWidth(0);
+        head.middle.setMaxHeight(Region.USE_PREF_SIZE);
+        head.middle.setAlignment(Pos.CENTER_LEFT);
+        head.middle.setFillWidth(false);
+        HBox.setHgrow(head.middle, Priority.ALWAYS);
+        head.box.getChildren().addAll(head.choice, head.glow, head.mark, head.middle, switches);
         head.box.setOnMousePressed(event -> presenter.chooseRow(id));
         return head;
     }
@@ -182,6 +188,8 @@ final class RowHeadsPane extends VBox {
         head.shown = now;
         head.box.setMinHeight(now.height);
         head.box.setMaxHeight(now.height);
+        head.mark.setScaleX(Math.min(1, now.height / ROOMY));
+        head.mark.setScaleY(Math.min(1, now.height / ROOMY));
         head.choice.resizeRelocate(0, 0, WIDTH, now.height);
         head.glow.resizeRelocate(0, 0, WIDTH, now.height);
         head.name.setText(now.name);
@@ -195,17 +203,28 @@ final class RowHeadsPane extends VBox {
         Styles.toggle(head.box, "tall", now.tall);
         Styles.toggle(head.box, "silent", !now.heard);
         head.lane.setText(now.lane);
+        // What a row lacks is not there at all: the toolkit walks past every node at every pulse.
+        present(!now.lane.isEmpty(), head.lane, head.names);
         if (now.tall && head.ladder.getChildren().isEmpty()) {
             buildLadder(head, row.id());
         }
-        InspectorPage.showIf(now.tall, head.ladder);
+        present(now.tall, head.ladder, head.middle);
         head.notes.setText(now.notes);
     }
 
+    private static void present(boolean wanted, Node last, Pane parent) {
+        if (wanted != parent.getChildren().contains(last)) {
+            if (wanted) {
+                parent.getChildren().add(last);
+            } else {
+                parent.getChildren().remove(last);
+            }
+        }
+    }
+
     private static String laneText(Pattern pattern, RowId row) {
-        Lane lane = pattern.lane(row);
-        String length = lane.isFree() ? "·" + lane.length().getAsInt() : "";
-        return (length + lane.step().filter(step -> !step.equals(pattern.step())).map(step -> " " + step).orElse("")).strip();
+        String own = Describer.ownLane(pattern, row);
+        return own.isEmpty() ? "" : "·" + own;
     }
 
     private String laneTip(Pattern pattern, RowId row) {

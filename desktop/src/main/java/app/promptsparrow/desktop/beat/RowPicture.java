@@ -22,7 +22,7 @@ final class RowPicture extends Group {
      * Pixels that a tile is wide. The toolkit repaints the rectangle around all that touches: the playhead and a changed
      * tile that it stands in, so a tile is a small part of a row.
      */
-    private static final int TILE = 100;
+    private static final int TILE = 160;
 
     /** How far a seed, its ring or a round end may reach beyond its place, in pixels. */
     private static final double REACH = 16;
@@ -183,6 +183,7 @@ final class RowPicture extends Group {
             under.posts().forEach(post -> column(post.x(), 1, rgb(post.bar() ? "dot" : "wire"), post.bar() ? 0.9 : 0.7));
             cursor.ifPresent(at -> box(at.x(), at.y(), at.width(), at.height(), 4, rgb("raised")));
             under.wires().forEach(wire -> rect(wire.x1(), wire.y(), wire.x2() - wire.x1(), 1, rgb(wire.outside() ? "now" : "wire"), wire.outside() ? 0.45 : 1));
+            under.ends().forEach(this::end);
             for (GridScene.Dots dots : under.dots()) {
                 int first = (int) Math.max(0, Math.floor((left - dots.x()) / dots.step()));
                 int last = (int) Math.min(dots.count() - 1, Math.ceil((left + TILE - dots.x()) / dots.step()));
@@ -190,6 +191,10 @@ final class RowPicture extends Group {
                     rect(Math.round(dots.x() + i * dots.step()) - 1, Math.round(dots.y()) - 1, 3, 3, rgb("dot"), 1);
                 }
             }
+        }
+
+        private void end(GridScene.LaneEnd end) {
+            rect(end.x(), end.y() - 5, 1, 11, rgb("second"), 1);
         }
 
         void hits(GridScene.RowPart part) {

@@ -70,7 +70,7 @@ final class SceneMaker {
         fresh.forEach(id -> rows.get(id).painting.finish());
         kept = rows;
         return new GridScene(geometry.width(), geometry.height(), bands(project, geometry), posts(project, geometry), wires(project, geometry),
-                dots(geometry), guide.map(of -> guides(geometry, of)).orElse(List.of()), choked(rows), cursor(geometry, cursor));
+                dots(geometry), ends(geometry), guide.map(of -> guides(geometry, of)).orElse(List.of()), choked(rows), cursor(geometry, cursor));
     }
 
     /** Lets the score tell where the notes of some rows sound. */
@@ -176,6 +176,21 @@ final class SceneMaker {
             }
         }
         return dots;
+    }
+
+    private static List<GridScene.LaneEnd> ends(GridGeometry geometry) {
+        Pattern pattern = geometry.pattern();
+        List<GridScene.LaneEnd> ends = new ArrayList<>();
+        for (GridGeometry.RowPlace place : geometry.rows()) {
+            RowId row = place.row().id();
+            String own = Describer.ownLane(pattern, row);
+            if (!own.isEmpty()) {
+                boolean beyond = pattern.laneCycleUnits(row) > pattern.durationUnits();
+                double x = geometry.x(Math.min(pattern.laneCycleUnits(row), pattern.durationUnits()));
+                ends.add(new GridScene.LaneEnd(row, x, place.wire(), beyond ? own + " ›" : own));
+            }
+        }
+        return ends;
     }
 
     private static List<GridScene.Guide> guides(GridGeometry geometry, RowId row) {
