@@ -21,8 +21,6 @@ final class PaintBench {
 
     private static final Pattern PULSE = Pattern.compile("PULSE: \\d+ \\[(-?\\d+)ms:(\\d+)ms\\].*");
 
-    private static final int ROUNDS = 5;
-
     private PaintBench() {
     }
 
@@ -31,21 +29,13 @@ final class PaintBench {
         List<Double> frames = told.between(PaintWindow.Phase.SCROLL);
         double rest = mean(told.between(PaintWindow.Phase.REST));
         return List.of(
-                Figure.atMost("P4-paint", "press to painted, 32 rows x 64 steps, playing, 95th percentile, median of " + ROUNDS + " rounds",
-                        typical(told.presses), "ms", 16.7),
-                Figure.told("P4-paint-all", "the same over all rounds", percentile(told.presses, 0.95), "ms"),
+                Figure.atMost("P4-paint", "press to painted, 32 rows x 64 steps, playing, 95th percentile", percentile(told.presses, 0.95), "ms", 16.7),
                 Figure.told("P4-paint-median", "the same, median", percentile(told.presses, 0.5), "ms"),
                 Figure.atLeast("scroll-rate", "frames shown, scrolling 48 rows x 64 of 256 steps while playing, of those at rest", rest / mean(frames), "", 0.98),
                 Figure.told("scroll-median", "from one of these frames to the next, median", percentile(frames, 0.5), "ms"),
                 Figure.told("scroll-95", "the same, 95th percentile", percentile(frames, 0.95), "ms"),
                 Figure.told("rest-mean", "from one pulse of the same window at rest to the next, mean", rest, "ms"),
                 Figure.told("rest-95", "the same, 95th percentile", percentile(told.between(PaintWindow.Phase.REST), 0.95), "ms"));
-    }
-
-    /** The 95th percentile of each round of presses, and of these the median: a shared machine stands still now and then. */
-    private static double typical(List<Double> presses) {
-        int round = presses.size() / ROUNDS;
-        return percentile(IntStream.range(0, ROUNDS).mapToObj(i -> percentile(presses.subList(i * round, (i + 1) * round), 0.95)).toList(), 0.5);
     }
 
     /** Milliseconds of each press, and when each frame of each phase began, in nanoseconds. */

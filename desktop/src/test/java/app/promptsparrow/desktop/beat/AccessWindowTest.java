@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.control.Control;
@@ -23,6 +24,7 @@ import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** What a screen reader is told. */
 class AccessWindowTest extends RealWindow {
@@ -129,6 +131,20 @@ class AccessWindowTest extends RealWindow {
         robot.push(KeyCode.SHIFT, KeyCode.END);
         settle();
         assertThat(grid(robot).geometry().orElseThrow().place(BASS).orElseThrow().notes()).contains(34, 35);
+    }
+
+    @Test
+    void a_row_head_lights_up_as_its_row_sounds(FxRobot robot) throws Exception {
+        robot.clickOn(at(robot, KICK, 0));
+        settle();
+        Node kick = robot.lookup("#row-1 .row-glow").query();
+        Node hat = robot.lookup("#row-4 .row-glow").query();
+        assertThat(kick.getOpacity()).isZero();
+        robot.push(KeyCode.SPACE);
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> kick.getOpacity() == 1);
+        assertThat(hat.getOpacity()).as("a row that has no hit").isZero();
+        robot.push(KeyCode.SPACE);
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> kick.getOpacity() == 0);
     }
 
     @Test
