@@ -139,7 +139,7 @@ class AccessWindowTest extends RealWindow {
         settle();
         Node kick = robot.lookup("#row-1 .row-glow").query();
         Node hat = robot.lookup("#row-4 .row-glow").query();
-        assertThat(kick.getOpacity()).isZero();
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> kick.getOpacity() == 0); // planting it let it be heard
         robot.push(KeyCode.SPACE);
         WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, () -> kick.getOpacity() == 1);
         assertThat(hat.getOpacity()).as("a row that has no hit").isZero();
