@@ -90,6 +90,9 @@ final class RowPicture extends Group {
      */
     void show(GridScene.Ground under, GridScene.RowPart part, Optional<GridScene.Cursor> cursor, Theme theme, int scale) {
         boolean sameSize = this.under != null && this.under.height() == under.height() && this.under.top() == under.top() && this.scale == scale;
+        if (sameSize && this.under == under && this.theme == theme && this.cursor.equals(cursor) && this.part.equals(part)) {
+            return; // as most rows are after most edits
+        }
         this.under = under;
         this.part = part;
         this.cursor = cursor;
