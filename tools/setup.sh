@@ -28,6 +28,10 @@ need_window() { # what a JavaFX window needs from the system
   fi
 }
 
+use_unicode() { # names of files outside ASCII cannot be said in a locale without Unicode
+  case "$(locale charmap 2>/dev/null)" in UTF-8) ;; *) export LC_ALL=C.UTF-8 ;; esac
+}
+
 export_class_path() { # the jars as packaged; JavaFX goes on the module path
   SPARROW_CLASSES=
   for module in desktop cli devices core; do
@@ -56,7 +60,7 @@ build() { # build MODULE : packages a module and what it needs, if sources have 
   if [ ! -e "$built" ] || [ -n "$(find "$root"/pom.xml "$root"/*/pom.xml "$root"/*/src/main -newer "$built" -print -quit)" ]; then
     need_maven
     echo "building Prompt Sparrow …" >&2
-    (cd "$root" && mvn -B -ntp -q -pl "$module" -am package -DskipTests) >&2
+    (cd "$root" && mvn -B -ntp -q -pl "$module" -am package -Dmaven.test.skip=true) >&2
     touch "$root"/desktop/target/built "$built"
   fi
 }

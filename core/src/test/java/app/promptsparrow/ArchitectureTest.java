@@ -1,8 +1,8 @@
 package app.promptsparrow;
 
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
-import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
@@ -14,7 +14,7 @@ import java.util.List;
 @AnalyzeClasses(packages = "app.promptsparrow", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("time", "kit", "pattern", "project", "score", "sound", "engine",
+    private static final List<String> ORDER = List.of("text", "time", "kit", "pattern", "project", "score", "sound", "engine",
             "chart", "prompt", "midi", "file", "export", "demo");
 
     @ArchTest

@@ -9,6 +9,7 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.History;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.sound.SoundCache;
@@ -58,7 +59,7 @@ final class EditBench {
             int timing = (int) ((unit - step * pattern.step().units()) * Hit.STEP / pattern.step().units());
             Hit hit = (timing <= Hit.MAX_TIMING ? Hit.drum(step, 90).withTiming(timing)
                     : Hit.drum((step + 1) % 64, 90).withTiming(timing - Hit.STEP));
-            project = new Edit.EditHits("x", pattern.id(), project.kit().rows().get(13).id(), steps(), List.of(hit)).apply(project);
+            project = new PatternEdit.EditHits("x", pattern.id(), project.kit().rows().get(13).id(), steps(), List.of(hit)).apply(project);
             engine.publish(EngineBench.playable(builder, project));
             News.Reader reader = engine.news().reader();
             int blocks = 0;
@@ -97,7 +98,7 @@ final class EditBench {
             if (scores[id.value()] == null) {
                 scores[id.value()] = PatternScore.compile(history.project(), history.project().pattern(id).orElseThrow(), Optional.empty());
             }
-            Edit edit = new Edit.EditHits("x", id, history.project().kit().rows().get(random.nextInt(48)).id(), Set.of(random.nextInt(64)),
+            Edit edit = new PatternEdit.EditHits("x", id, history.project().kit().rows().get(random.nextInt(48)).id(), Set.of(random.nextInt(64)),
                     List.of(Hit.drum(random.nextInt(64), 1 + random.nextInt(127))));
             long begun = System.nanoTime();
             Project now = history.apply(edit);

@@ -9,7 +9,7 @@ import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
@@ -153,7 +153,7 @@ final class EngineBench {
         int blocks = (quick ? 20 : 600) * RATE / BLOCK;
         for (int i = -2_000; i < blocks; i++) {
             if (i % 7 == 0) {
-                project = new Edit.EditHits("x", new PatternId(1), project.kit().rows().get(0).id(), Set.of(Math.floorMod(i, 32)),
+                project = new PatternEdit.EditHits("x", new PatternId(1), project.kit().rows().get(0).id(), Set.of(Math.floorMod(i, 32)),
                         List.of(Hit.drum(Math.floorMod(i * 5, 32), 90))).apply(project);
                 engine.publish(playable(builder, project));
             }

@@ -54,7 +54,7 @@ public final class PaintWindow extends Application {
         Player player = new Player(engine, worker, Platform::runLater);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
         ProjectStore store = new ProjectStore(Pieces.grid(32, 64));
-        MainView view = new MainView(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker);
+        MainView view = new MainView(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker, worker);
         stage.setScene(new Scene(view, 1_280, 1_100));
         stage.show();
         view.focusGrid();

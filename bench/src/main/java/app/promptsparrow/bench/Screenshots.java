@@ -70,7 +70,7 @@ public final class Screenshots {
             player = new Player(engine, worker, Platform::runLater);
             player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
             store = new ProjectStore(DemoProject.make());
-            view = new MainView(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), worker);
+            view = new MainView(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), worker, worker);
             stage.setScene(new Scene(view, 1_280, 800));
             stage.show();
             view.focusGrid();
@@ -167,6 +167,8 @@ public final class Screenshots {
                 press("#theme");
                 key(KeyCode.F1);
             }));
+            shots.add(new Shot("keys-small", 1_024, 640, () -> { }));
+            shots.add(new Shot("large", 1_920, 1_080, () -> key(KeyCode.F1)));
             shots.add(new Shot("empty", 1_280, 800, () -> {
                 key(KeyCode.F1);
                 press("#tab-hit");

@@ -7,7 +7,7 @@ import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import java.nio.file.Path;
-import java.util.List;
+import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -28,7 +28,7 @@ final class AudioCommand implements Callable<Integer> {
     @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
     private Path file;
 
-    @Parameters(index = "1", paramLabel = "OUT", description = "The .wav file.")
+    @Parameters(index = "1", paramLabel = "OUT", description = "The .wav file, or - for standard output.")
     private Path out;
 
     @Mixin
@@ -40,11 +40,14 @@ final class AudioCommand implements Callable<Integer> {
     @Option(names = "--bits", paramLabel = "16|24|32f", description = "16, 24 or 32f (default: 24).")
     private String bits = "24";
 
-    @Option(names = "--stems", paramLabel = "DIR", description = "Also each row on its own, into a folder.")
+    @Option(names = "--stems", paramLabel = "DIR", description = "Also each row that is heard on its own, into a folder; all of one length.")
     private Path stems;
 
     @Option(names = "--tail", paramLabel = "SECONDS", description = "Exactly so long after the last pass (default: until it has died away, at most 10 s).")
     private Double tail;
+
+    @Option(names = "--no-limiter", description = "The whole piece without the limiter, as the stems always are: they add up to it.")
+    private boolean noLimiter;
 
     @Override
     public Integer call() throws FileProblem {
@@ -54,18 +57,30 @@ final class AudioCommand implements Callable<Integer> {
             case "32f" -> Pcm.Format.FLOAT_32;
             default -> throw new ParameterException(spec.commandLine(), "--bits is 16, 24 or 32f, not " + bits);
         };
+        AudioPlan.Options options = options(format);
+        Output output = Output.to(spec, out, file);
         Project project = ProjectFile.open(file);
         Choice choice = which.choice(project);
         if (choice instanceof Choice.EachOfBank each) {
             choice = new Choice.BankInOrder(each.bank());
         }
-        AudioPlan plan = new AudioPlan(project, choice, which.repeat(), rate, format,
-                tail == null ? OptionalDouble.empty() : OptionalDouble.of(tail));
-        plan.writeWhole(out, () -> false, share -> { });
+        AudioPlan plan = new AudioPlan(project, choice, which.repeat(), options);
+        long frames = plan.writeWhole(output.path(), () -> false, output.progress("rendering")).orElseThrow();
+        output.say(String.format(Locale.ROOT, "%s: %d frames, %.1f s, %d Hz, %s", out, frames, (double) frames / rate, rate,
+                bits.equals("32f") ? "32 bit float" : bits + " bit") + (noLimiter ? ", without the limiter" : ""));
         if (stems != null) {
-            List<Path> written = plan.writeStems(stems, () -> false, share -> { });
-            spec.commandLine().getOut().println(written.size() + " stems in " + stems);
+            AudioPlan.Stems written = plan.writeStems(stems, () -> false, output.progress("rendering stems"));
+            output.say(written.written().size() + (written.written().size() == 1 ? " stem in " : " stems in ") + stems + ", without the limiter"
+                    + (written.silent().isEmpty() ? "" : "; silent, so not written: " + String.join(", ", written.silent())));
         }
         return 0;
+    }
+
+    private AudioPlan.Options options(Pcm.Format format) {
+        try {
+            return new AudioPlan.Options(rate, format, tail == null ? OptionalDouble.empty() : OptionalDouble.of(tail), !noLimiter);
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage());
+        }
     }
 }

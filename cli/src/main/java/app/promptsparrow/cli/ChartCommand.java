@@ -27,7 +27,7 @@ final class ChartCommand implements Callable<Integer> {
     @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
     private Path file;
 
-    @Parameters(index = "1", arity = "0..1", paramLabel = "OUT", description = "The text file (default: standard output).")
+    @Parameters(index = "1", arity = "0..1", paramLabel = "OUT", description = "The text file (default, or with -: standard output).")
     private Path out;
 
     @Mixin
@@ -35,12 +35,13 @@ final class ChartCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
+        Output output = out == null || out.toString().equals("-") ? null : Output.to(spec, out, file);
         Project project = ProjectFile.open(file);
         ChartWriter.Result chart = ChartWriter.write(project, patterns(project, which.choice(project)));
-        if (out == null) {
+        if (output == null) {
             spec.commandLine().getOut().print(chart.text());
         } else {
-            AtomicFile.write(out, to -> to.write(chart.text().getBytes(StandardCharsets.UTF_8)));
+            AtomicFile.write(output.path(), to -> to.write(chart.text().getBytes(StandardCharsets.UTF_8)));
         }
         if (!chart.leftUnsaid().isEmpty()) {
             spec.commandLine().getErr().println("a chart cannot say: " + String.join(", ", chart.leftUnsaid()));

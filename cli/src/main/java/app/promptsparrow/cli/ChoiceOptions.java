@@ -4,6 +4,7 @@ import app.promptsparrow.export.Choice;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.text.Shown;
 import java.util.List;
 import java.util.OptionalInt;
 import picocli.CommandLine;
@@ -46,7 +47,7 @@ final class ChoiceOptions {
                     return new Choice.OneSong(i);
                 }
             }
-            throw wrong("there is no song '" + song + "'; the songs are: " + project.songs().stream().map(s -> s.name()).toList());
+            throw wrong("there is no song '" + Shown.text(song) + "'; the songs are: " + project.songs().stream().map(s -> s.name()).toList());
         }
         if (slot != null) {
             int number = slot == 0 ? Bank.SLOTS : slot;
@@ -79,7 +80,7 @@ final class ChoiceOptions {
         if (bank.matches("\\d{1,2}") && Integer.parseInt(bank) >= 1 && Integer.parseInt(bank) <= project.banks().size()) {
             return Integer.parseInt(bank) - 1;
         }
-        throw wrong("there is no bank '" + bank + "'; the banks are: " + project.banks().stream().map(Bank::name).toList());
+        throw wrong("there is no bank '" + Shown.text(bank) + "'; the banks are: " + project.banks().stream().map(Bank::name).toList());
     }
 
     private static String slots(Project project) {

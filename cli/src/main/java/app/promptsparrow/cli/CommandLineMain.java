@@ -24,6 +24,8 @@ public final class CommandLineMain implements Runnable {
         throw new CommandLine.ParameterException(new CommandLine(this), "a command is missing");
     }
 
+    private static final String FAULT = "the program has a fault here; run again with --debug and report what it says";
+
     /** Runs a command and returns its exit code. */
     public static int run(PrintWriter out, PrintWriter err, String... arguments) {
         CommandLineMain main = new CommandLineMain();
@@ -34,8 +36,7 @@ public final class CommandLineMain implements Runnable {
             }
             boolean expected = problem instanceof InputProblem || problem instanceof IllegalArgumentException
                     || unwrapped(problem) instanceof FileProblem;
-            err.println(expected ? unwrapped(problem).getMessage()
-                    : "a fault of the program: " + problem + "; run again with --debug and report it");
+            err.println(expected ? unwrapped(problem).getMessage() : FAULT);
             err.flush();
             return 1;
         });
@@ -44,9 +45,18 @@ public final class CommandLineMain implements Runnable {
             err.flush();
             return 2;
         });
-        int code = line.execute(arguments);
-        out.flush();
-        return code;
+        try {
+            return line.execute(arguments);
+        } catch (Error fault) { // out of memory above all: told in a sentence like everything else
+            if (main.debug) {
+                fault.printStackTrace(err);
+            }
+            err.println(fault instanceof OutOfMemoryError ? "this needs more memory than the program has" : FAULT);
+            err.flush();
+            return 1;
+        } finally {
+            out.flush();
+        }
     }
 
     private static String commandName(CommandLine.ParameterException problem) {

@@ -11,6 +11,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -25,7 +26,7 @@ final class MidiCommand implements Callable<Integer> {
     @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
     private Path file;
 
-    @Parameters(index = "1", paramLabel = "OUT", description = "The .mid file, or a folder for a whole bank.")
+    @Parameters(index = "1", paramLabel = "OUT", description = "The .mid file, - for standard output, or a folder for a whole bank.")
     private Path out;
 
     @Mixin
@@ -48,11 +49,20 @@ final class MidiCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
+        MidiOptions options = options();
+        Output output = Output.to(spec, out, file);
         Project project = ProjectFile.open(file);
-        MidiPlan plan = MidiPlan.of(project, which.choice(project), which.repeat(),
-                new MidiOptions(type, ppq, leadIn, straight, withMuted));
-        plan.write(out);
-        spec.commandLine().getOut().println(plan.sentence());
+        MidiPlan plan = MidiPlan.of(project, which.choice(project), which.repeat(), options);
+        plan.write(output.path());
+        output.say(plan.sentence());
         return 0;
+    }
+
+    private MidiOptions options() {
+        try {
+            return new MidiOptions(type, ppq, leadIn, straight, withMuted);
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage());
+        }
     }
 }

@@ -14,6 +14,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.prompt.PromptException;
 import app.promptsparrow.prompt.PromptReader;
+import app.promptsparrow.text.Shown;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -21,6 +22,7 @@ import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -57,17 +59,18 @@ final class NewCommand implements Callable<Integer> {
     @Override
     public Integer call() throws FileProblem {
         Kit kit = kitName == null ? BuiltInKits.deckhand() : BuiltInKits.named(kitName).orElseThrow(() ->
-                new InputProblem("there is no built-in kit '" + kitName + "'; the kits are: "
+                new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName) + "'; the kits are: "
                         + BuiltInKits.all().stream().map(Kit::name).toList()));
+        Output output = Output.to(spec, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
         Project project = content == null ? Project.untitled(kit) : content.demo ? DemoProject.make()
-                : content.midi != null ? fromMidi(kit) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
-        ProjectFile.save(project, out);
+                : content.midi != null ? fromMidi(kit, output) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
+        ProjectFile.save(project, output.path());
         return 0;
     }
 
-    private Project fromMidi(Kit kit) throws FileProblem {
+    private Project fromMidi(Kit kit, Output output) throws FileProblem {
         ImportPlan plan = ImportPlan.ofMidi(content.midi, kitName == null ? Optional.empty() : Optional.of(kit));
-        spec.commandLine().getOut().println(plan.sentence());
+        output.say(plan.sentence());
         return plan.project();
     }
 
@@ -82,7 +85,7 @@ final class NewCommand implements Callable<Integer> {
     }
 
     private static Project fromChart(Path chart, Kit kit) throws FileProblem {
-        String text = TextFile.read(chart);
+        String text = TextFile.read(chart.toString().equals("-") ? Path.of("/dev/stdin") : chart);
         try {
             String name = chart.getFileName().toString().replaceAll("\\.[^.]*$", "");
             return ChartReader.read(text, kit).toProject(name.isBlank() ? Project.UNTITLED : name);

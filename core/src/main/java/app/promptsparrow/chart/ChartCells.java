@@ -6,6 +6,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.NoteNames;
+import app.promptsparrow.text.Shown;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -56,7 +57,7 @@ record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
             case 'l' -> Hit.drum(step, Hit.LIGHT);
             case 'g' -> Hit.drum(step, Hit.GHOST);
             case 'f' -> Hit.drum(step, Hit.FIRM).withFlam(Flam.USUAL);
-            default -> throw line.error("'" + sign + "' is no cell; expected " + DRUM_SIGNS);
+            default -> throw line.error("'" + Shown.text(String.valueOf(sign)) + "' is no cell; expected " + DRUM_SIGNS);
         };
     }
 
@@ -102,7 +103,7 @@ record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
         }
         Optional<Integer> pitch = NoteNames.parse(note);
         if (pitch.isEmpty()) {
-            throw line.errorAt(at, "'" + text + "' is no cell of a bass row; expected " + BASS_SIGNS);
+            throw line.errorAt(at, "'" + Shown.text(text) + "' is no cell of a bass row; expected " + BASS_SIGNS);
         }
         return Hit.bass(step, velocity, pitch.get(), Hit.STEP).withSlide(slide);
     }

@@ -10,6 +10,7 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -38,6 +39,7 @@ public final class ChartReader {
     }
 
     private Kit kit;
+    private int nextId;
     private Optional<Tempo> tempo = Optional.empty();
     private Optional<Key> key = Optional.empty();
     private final List<Pattern> patterns = new ArrayList<>();
@@ -51,9 +53,11 @@ public final class ChartReader {
     private OptionalInt length = OptionalInt.empty();
     private Map<RowId, RowLine> rows = new LinkedHashMap<>();
     private boolean begun;
+    private boolean titled;
 
-    private ChartReader(Kit kit) {
+    private ChartReader(Kit kit, int firstId) {
         this.kit = kit;
+        this.nextId = firstId;
     }
 
     /**
@@ -63,11 +67,20 @@ public final class ChartReader {
      * @throws ChartException naming the place of the first thing that cannot be read
      */
     public static Chart read(String text, Kit kit) throws ChartException {
+        return read(text, kit, kit.highestRowId() + 1);
+    }
+
+    /**
+     * The same for a kit of which some ids were given out before.
+     *
+     * @param firstId the id of the first row that is added
+     */
+    public static Chart read(String text, Kit kit, int firstId) throws ChartException {
         if (text.length() > MAX_CHARACTERS) {
             throw new ChartException(1, 1, "a chart has at most " + MAX_CHARACTERS + " characters, this one has " + text.length());
         }
-        ChartReader reader = new ChartReader(kit);
-        String[] lines = text.split("\\R", -1);
+        ChartReader reader = new ChartReader(kit, firstId);
+        String[] lines = text.split("\r\n|\n|\r", -1);
         for (int i = 0; i < lines.length; i++) {
             reader.line(i + 1, lines[i]);
         }
@@ -86,14 +99,20 @@ public final class ChartReader {
             return;
         }
         if (line.take('#')) {
-            if (begun) {
-                endPattern();
-            }
-            String name = onOneLine(line.rest());
-            if (name.isEmpty() || name.length() > Row.MAX_NAME) {
+            String name = onOneLine(line.title());
+            if (name.isBlank() || name.length() > Row.MAX_NAME) {
                 throw line.error("expected a title of 1 to " + Row.MAX_NAME + " characters after '#'");
             }
-            begin(name, number);
+            if (begun && titled || begun && !rows.isEmpty()) {
+                endPattern();
+            }
+            if (begun) { // only headers so far: they are the first pattern's
+                title = name;
+                titleLine = number;
+            } else {
+                begin(name, number);
+            }
+            titled = true;
         } else if (line.hasBar()) {
             if (!begun) {
                 begin("Pattern " + (patterns.size() + 1), number);
@@ -144,7 +163,7 @@ public final class ChartReader {
                     line.errorAt(valueAt, "expected a swing of 50 to 75 %, such as 'swing 57 %' or 'swing 60 % 1/8'")));
             case "key" -> key = Optional.of(Key.parse(value).orElseThrow(() ->
                     line.errorAt(valueAt, "expected a key such as 'A minor', 'C# dorian' or 'Bb major pentatonic'")));
-            default -> throw line.errorAt(at, "'" + word + "' is not known here; expected " + HEADERS
+            default -> throw line.errorAt(at, "'" + Shown.text(word) + "' is not known here; expected " + HEADERS
                     + ", or a row with its cells between '|'");
         }
     }
@@ -207,7 +226,7 @@ public final class ChartReader {
             throw line.error("expected '|' and the cells after the row's name");
         }
         if (rows.containsKey(row.id())) {
-            throw line.errorAt(at, "row '" + row.name() + "' stands twice in this pattern");
+            throw line.errorAt(at, "row '" + Shown.text(row.name()) + "' stands twice in this pattern");
         }
         ChartCells cells = row.isBass() ? ChartCells.bass(line) : ChartCells.drum(line, row.family());
         if (cells.count() == 0) {
@@ -218,13 +237,14 @@ public final class ChartReader {
                 return; // a row of rests adds nothing
             }
             kit = kit.withRow(row);
+            nextId++;
         }
         rows.put(row.id(), new RowLine(line.number(), row, ownStep, ownLength, cells.count(), cells.hits(), cells.opened()));
     }
 
     /** A name without the tabs and other control characters that a text may hold. */
     private static String onOneLine(String name) {
-        return name.replaceAll("\\p{Cntrl}+", " ").strip();
+        return name.replaceAll("\\p{Cntrl}+", " ");
     }
 
     /** The kit's row of that name, or a new one that is not in the kit yet. */
@@ -238,9 +258,9 @@ public final class ChartReader {
             throw line.errorAt(at, "expected a row's name before '|'");
         }
         if (kit.rows().size() == Kit.MAX_ROWS) {
-            throw line.errorAt(at, "the kit has no row '" + name + "' and is full with " + Kit.MAX_ROWS + " rows");
+            throw line.errorAt(at, "the kit has no row '" + Shown.text(name) + "' and is full with " + Kit.MAX_ROWS + " rows");
         }
-        return NewRows.named(name, kit).orElseThrow(() -> line.errorAt(at, "the kit has no row '" + name
+        return NewRows.named(name, kit, nextId).orElseThrow(() -> line.errorAt(at, "the kit has no row '" + Shown.text(name)
                 + "' and its name does not say what it is; expected a row of the kit or a name with a word such as "
                 + "kick, snare, clap, hat, crash, tom, shaker or bass"));
     }
@@ -259,7 +279,7 @@ public final class ChartReader {
             OptionalInt own = line.length;
             if (own.isEmpty() && line.cells * laneStep.units() != duration) {
                 if (line.cells > Lane.MAX_LENGTH) {
-                    throw new ChartException(line.number, 1, "row '" + line.row.name() + "' has " + line.cells
+                    throw new ChartException(line.number, 1, "row '" + Shown.text(line.row.name()) + "' has " + line.cells
                             + " cells; a lane of its own length has at most " + Lane.MAX_LENGTH);
                 }
                 own = OptionalInt.of(line.cells);
@@ -272,9 +292,10 @@ public final class ChartReader {
         try {
             patterns.add(new Pattern(new PatternId(patterns.size() + 1), title, steps, step, meter, swing, Optional.empty(), lanes));
         } catch (IllegalArgumentException refused) {
-            throw new ChartException(titleLine, 1, "pattern '" + title + "': " + refused.getMessage());
+            throw new ChartException(titleLine, 1, "pattern '" + Shown.text(title) + "': " + refused.getMessage());
         }
         begun = false;
+        titled = false;
     }
 
     private int longestLane() {
@@ -292,11 +313,11 @@ public final class ChartReader {
             return;
         }
         Row open = kit.rows().stream().filter(NewRows::isOpenHat).findFirst().orElseThrow(() ->
-                new ChartException(line.number, 1, "row '" + line.row.name() + "' has open hits ('o'), but the kit has no open hat row"));
+                new ChartException(line.number, 1, "row '" + Shown.text(line.row.name()) + "' has open hits ('o'), but the kit has no open hat row"));
         Lane hat = lanes.get(line.row.id());
         Lane there = lanes.getOrDefault(open.id(), new Lane(hat.step(), hat.length(), Optional.empty(), List.of()));
         if (!there.step().equals(hat.step()) || !there.length().equals(hat.length())) {
-            throw new ChartException(line.number, 1, "the open hits ('o') of row '" + line.row.name() + "' do not fit row '"
+            throw new ChartException(line.number, 1, "the open hits ('o') of row '" + Shown.text(line.row.name()) + "' do not fit row '"
                     + open.name() + "', which has another step value or length here");
         }
         List<Hit> opened = new ArrayList<>();

@@ -56,7 +56,7 @@ public final class ChartWriter {
         if (!first) {
             out.append('\n');
         }
-        out.append("# ").append(title(pattern.name())).append('\n');
+        out.append("# ").append(ChartLine.written(pattern.name(), "")).append('\n');
         if (first) {
             chart.tempo().ifPresent(tempo -> out.append("tempo ").append(tempo.text()).append('\n'));
             chart.key().ifPresent(key -> out.append("key ").append(key.text()).append('\n'));
@@ -78,19 +78,9 @@ public final class ChartWriter {
         }
     }
 
-    private String title(String name) {
-        if (name.contains("//") || !name.equals(name.strip())) {
-            unsaid.add("'//' and outer blanks in the name of pattern '" + name + "'");
-            return name.replace("//", "/ /").strip();
-        }
-        return name;
-    }
-
     private String head(Pattern pattern, Row row) {
         Lane lane = pattern.lane(row.id());
-        String name = row.name();
-        boolean quoted = name.contains("|") || name.contains("[") || name.contains("#") || name.contains("//");
-        String head = quoted ? '"' + name.replace('"', '\'') + '"' : name;
+        String head = ChartLine.written(row.name(), "|[#");
         boolean lengthShows = lane.isFree() && pattern.laneCycleUnits(row.id()) != pattern.durationUnits();
         if (lane.step().isEmpty() && (lane.length().isEmpty() || lengthShows)) {
             return head;
@@ -179,7 +169,7 @@ public final class ChartWriter {
         }
         int sign = nearest(hit.velocity(), Hit.GHOST, Hit.FIRM, Hit.ACCENT);
         noteVelocity(hit, sign);
-        String note = NoteNames.of(Math.max(0, hit.pitch()));
+        String note = NoteNames.of(hit.pitch());
         return (hit.slide() ? "/" : "") + (sign == Hit.GHOST ? "(" + note + ")" : sign == Hit.ACCENT ? note + ">" : note);
     }
 

@@ -19,14 +19,18 @@ public final class NewRows {
     private NewRows() {
     }
 
-    /** A new row for a kit, with the usual sound of the family that its name speaks of; empty if it speaks of none. */
-    public static Optional<Row> named(String name, Kit kit) {
-        return Family.ofName(name).filter(family -> kit.highestRowId() < RowId.MAX).map(family -> {
-            int id = kit.highestRowId() + 1;
+    /**
+     * A new row for a kit, with the usual sound of the family that its name speaks of and the note that the percussion map has
+     * for its name; empty if it speaks of none.
+     *
+     * @param id one that the kit lacks
+     */
+    public static Optional<Row> named(String name, Kit kit, int id) {
+        return Family.ofName(name).filter(family -> id <= RowId.MAX).map(family -> {
             if (family == Family.BASS) {
                 return Row.bass(id, name, freeChannel(kit), Recipe.of(Recipe.Model.BASS));
             }
-            Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.usualNote(family)), Recipe.of(model(family)));
+            Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family)));
             return openName(name) && family == Family.HAT
                     ? new Row(row.id(), name, family, row.kind(), List.of(Layer.of(
                             Recipe.of(Recipe.Model.HAT).with("length", 520))), row.strip(), row.ending(), 1, false,

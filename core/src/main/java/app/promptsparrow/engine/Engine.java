@@ -19,6 +19,9 @@ public final class Engine {
     /** Frames that are mixed before the first is handed out. */
     public static final int LOOK_AHEAD = Limiter.AHEAD * Mixer.TICK;
 
+    /** The furthest that a struck pitch may lie from 0: the highest MIDI note and the widest offset. */
+    public static final int MAX_CENTS = 12_700 + 2_400;
+
     /** Ticks that are kept: those that are handed out next and those the limiter looks ahead at. */
     private static final int RING = 32;
 
@@ -55,7 +58,7 @@ public final class Engine {
 
     // --- the publishing thread ---
 
-    /** What plays from the next block on. Sources that play or are queued must be among its sources, else they stop. */
+    /** What plays from the next block on. Every number in it was checked when the model's values were made. Sources that play or are queued must be among its sources, else they stop. */
     public void publish(Playable playable) {
         published = playable;
     }
@@ -81,9 +84,16 @@ public final class Engine {
     /**
      * Strikes a row at once, apart from the music.
      *
-     * @param cents drum: pitch offset; bass: MIDI note times 100
+     * @param velocity 1 to 127
+     * @param cents    drum: pitch offset; bass: MIDI note times 100; at most {@value #MAX_CENTS} up or down
      */
     public boolean audition(RowId row, int velocity, int cents) {
+        if (velocity < 1 || velocity > 127) {
+            throw new IllegalArgumentException("a velocity is 1 to 127, not " + velocity);
+        }
+        if (Math.abs((long) cents) > MAX_CENTS) {
+            throw new IllegalArgumentException("a pitch is at most " + MAX_CENTS + " cents, not " + cents);
+        }
         return commands.offer(CommandRing.AUDITION, row.value(), (long) velocity << 32 | cents & 0xFFFFFFFFL);
     }
 
@@ -91,8 +101,14 @@ public final class Engine {
 
     private static final Switch[] SWITCHES = Switch.values();
 
+    /** Made once, without a stack trace, since the render thread throws it. */
+    private static final RuntimeException NOT_A_NUMBER = new RuntimeException("the mix is not a number", null, false, false) {
+        private static final long serialVersionUID = 1;
+    };
+
     /**
-     * Renders the next frames. A fault inside gives silence and is counted in {@link News#faults}.
+     * Renders the next frames. A fault inside gives silence, clears all that sounds and is counted
+     * in {@link News#faults}.
      *
      * @param outLeft  filled from 0 to {@code frames}
      */
@@ -125,9 +141,9 @@ public final class Engine {
             for (; readyTicks < to; readyTicks++) {
                 finishTick();
             }
-        } catch (RuntimeException | AssertionError fault) {
+        } catch (RuntimeException | Error fault) {
             silence(to);
-            news.fault();
+            news.fault(fault);
         }
     }
 
@@ -136,10 +152,22 @@ public final class Engine {
         while (mixedTicks < tick) {
             int at = (int) (mixedTicks % RING);
             int ticks = mixer.mix(spanLeft, spanRight, (int) Math.min(tick - mixedTicks, RING - at));
+            if (!isFinite(spanLeft, ticks * Mixer.TICK) || !isFinite(spanRight, ticks * Mixer.TICK)) {
+                throw NOT_A_NUMBER;
+            }
             System.arraycopy(spanLeft, 0, left, at * Mixer.TICK, ticks * Mixer.TICK);
             System.arraycopy(spanRight, 0, right, at * Mixer.TICK, ticks * Mixer.TICK);
             mixedTicks += ticks;
         }
+    }
+
+    /** What is neither a number nor finite stays so in the sum, whatever is added. */
+    private static boolean isFinite(float[] values, int count) {
+        float sum = 0;
+        for (int i = 0; i < count; i++) {
+            sum += values[i] * 0;
+        }
+        return sum == 0;
     }
 
     /** Lets the limiter see the ticks ahead, up to the last it needs, and apply what they allow to the next one. */
@@ -155,18 +183,22 @@ public final class Engine {
         news.peak(Playable.SLOTS + 1, limiter.peakRight());
     }
 
-    /** After a fault: nothing is heard of the ticks that were wanted, and the music goes on behind them. */
+    /**
+     * After a fault: nothing is heard of the ticks that were wanted or mixed ahead, all that sounded is cleared, and the music
+     * goes on behind them.
+     */
     private void silence(long toTick) {
-        for (; readyTicks < toTick; readyTicks++) {
-            int at = (int) (readyTicks % RING) * Mixer.TICK;
+        mixedTicks = Math.max(mixedTicks, toTick);
+        for (long tick = readyTicks; tick < mixedTicks; tick++) {
+            int at = (int) (tick % RING) * Mixer.TICK;
             Arrays.fill(left, at, at + Mixer.TICK, 0);
             Arrays.fill(right, at, at + Mixer.TICK, 0);
         }
-        mixedTicks = Math.max(mixedTicks, toTick);
         for (; seenTicks < toTick; seenTicks++) {
             limiter.see(left, right, (int) (seenTicks % RING) * Mixer.TICK, Mixer.TICK);
         }
-        mixer.skipTo(mixedTicks * Mixer.TICK);
+        readyTicks = toTick;
+        mixer.clear(mixedTicks * Mixer.TICK);
     }
 
     private void takeNews() {
@@ -176,9 +208,11 @@ public final class Engine {
             mixer.adopt(newest);
         }
         while (commands.hasNext()) {
+            int kind = (int) commands.field(0);
             long first = commands.field(1);
             long second = commands.field(2);
-            switch ((int) commands.field(0)) {
+            commands.advance(); // first, so that one that fails is not met again
+            switch (kind) {
                 case CommandRing.PLAY -> mixer.play(first, second);
                 case CommandRing.STOP -> mixer.stop();
                 case CommandRing.QUEUE -> mixer.queue(first, SWITCHES[(int) second]);
@@ -186,7 +220,6 @@ public final class Engine {
                 case CommandRing.AUDITION -> mixer.audition((int) first, (int) (second >> 32), (int) second);
                 default -> throw new IllegalStateException("unknown command");
             }
-            commands.advance();
         }
     }
 

@@ -33,6 +33,7 @@ final class Mixer {
     private final BassVoice[] bassVoices = new BassVoice[Playable.SLOTS];
     private final long[] bassGateUnits = new long[Playable.SLOTS];
     private final long[] bassGateFrame = new long[Playable.SLOTS];
+    private final long[] bassStart = new long[Playable.SLOTS];
     private final long[] bassSource = new long[Playable.SLOTS];
     private final int[] bassDone = new int[Playable.SLOTS];
     private final RowPlan[] plans = new RowPlan[Playable.SLOTS];
@@ -45,6 +46,7 @@ final class Mixer {
     private float master;
     private Playable playable;
     private long frame;
+    private boolean pastEnd;
     private final double chokeFrames;
 
     Mixer(int rateHz, News news) {
@@ -160,14 +162,12 @@ final class Mixer {
     private void endGates(long atFrame) {
         for (Voice voice : pool.all()) {
             if (voice.active && voice.startFrame <= atFrame) {
-                voice.gateFrame = Math.min(voice.gateFrame, atFrame);
-                voice.gateUnits = Voice.NEVER;
+                voice.endGate(atFrame);
             }
         }
         for (int slot = 0; slot < Playable.SLOTS; slot++) {
             if (bassVoices[slot].isHeld()) {
-                bassGateFrame[slot] = Math.min(bassGateFrame[slot], atFrame);
-                bassGateUnits[slot] = Voice.NEVER;
+                endBassGate(slot, atFrame);
             }
         }
     }
@@ -207,16 +207,36 @@ final class Mixer {
         return ticks;
     }
 
-    /** Goes on without having mixed some ticks, after a fault. */
-    void skipTo(long toFrame) {
+    /**
+     * After a fault: nothing sounds any more, whatever it was, and the music goes on at a later frame without what would have
+     * begun meanwhile.
+     */
+    void clear(long toFrame) {
         frame = Math.max(frame, toFrame);
+        for (Voice voice : pool.all()) {
+            voice.active = false;
+        }
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            bassVoices[slot].clear();
+            strips[slot].reset();
+        }
+        Arrays.fill(bassDone, 0);
+        Arrays.fill(send, 0);
+        Arrays.fill(chokedAt, -1);
+        tank.clear();
+        sending = false;
+        try {
+            sequencer.skipTo(frame);
+        } catch (RuntimeException | Error faulty) {
+            sequencer.stop(frame); // what plays is itself at fault; a score that is whole can be played again
+        }
     }
 
     /** How many ticks can be mixed at once: until the next event, and until a strip falls asleep. */
     private int uneventful(int most) {
         int ticks = most;
         if (sequencer.isRunning()) {
-            ticks = (int) Math.max(1, Math.min(ticks, (sequencer.quietUntil() - frame) / TICK));
+            ticks = (int) Math.max(1, Math.min(ticks, (sequencer.quietUntil(frame) - frame) / TICK));
         }
         for (StripProcessor strip : strips) {
             if (!strip.isAsleep()) {
@@ -246,10 +266,33 @@ final class Mixer {
         if (!left) {
             endGatesOfOthers(switched);
         }
-        if (over < end) {
-            endGates(over);
+        boolean past = over < end;
+        if (past && !pastEnd) {
+            endGatesBefore(over);
+        }
+        pastEnd = past;
+        if (sequencer.lastFrame() < end) {
             sequencer.stop(frame);
         }
+    }
+
+    /** The piece is over: gates end, but for those of hits that sound behind its end. */
+    private void endGatesBefore(long over) {
+        for (Voice voice : pool.all()) {
+            if (voice.active && voice.startFrame < over) {
+                voice.endGate(over);
+            }
+        }
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (bassVoices[slot].isHeld() && bassStart[slot] < over) {
+                endBassGate(slot, over);
+            }
+        }
+    }
+
+    private void endBassGate(int slot, long atFrame) {
+        bassGateFrame[slot] = Math.min(bassGateFrame[slot], atFrame);
+        bassGateUnits[slot] = Voice.NEVER;
     }
 
     /** Leaving a source ends the gates of what it started; what the next one started early goes on. */
@@ -257,20 +300,21 @@ final class Mixer {
         long kept = sequencer.playingId();
         for (Voice voice : pool.all()) {
             if (voice.active && voice.source != kept && voice.startFrame <= switched) {
-                voice.gateFrame = Math.min(voice.gateFrame, switched);
-                voice.gateUnits = Voice.NEVER;
+                voice.endGate(switched);
             }
         }
         for (int slot = 0; slot < Playable.SLOTS; slot++) {
             if (bassVoices[slot].isHeld() && bassSource[slot] != kept) {
-                bassGateFrame[slot] = Math.min(bassGateFrame[slot], switched);
-                bassGateUnits[slot] = Voice.NEVER;
+                endBassGate(slot, switched);
             }
         }
     }
 
     private void strike(int slot, long at, int velocity, int cents, int kind, long gateUnits, long gateFrame, long startUnits, long source) {
         RowPlan plan = plans[slot];
+        if (plan.bass != null && !plan.bassLayer.sounds(velocity)) {
+            return;
+        }
         int group = plan.chokeGroup;
         if (group > 0) {
             if (chokedAt[group] == at && chokedBy[group] != slot) {
@@ -287,7 +331,7 @@ final class Mixer {
         }
         float gain = plan.velocityGain[velocity];
         if (plan.bass != null) {
-            strikeBass(plan, slot, at, velocity, cents, gain, kind, gateUnits, gateFrame, startUnits, source);
+            strikeBass(plan, slot, at, velocity, cents + plan.bassLayer.tuneCents, gain * plan.bassLayer.gain, kind, gateUnits, gateFrame, startUnits, source);
             return;
         }
         double ratio = 1;
@@ -296,7 +340,7 @@ final class Mixer {
             ratio = away == 0 ? 1 : PowerOfTwo.ratio(away);
         }
         for (RowPlan.LayerPlan layer : plan.layers) {
-            if (velocity >= layer.fromVelocity && velocity <= layer.toVelocity) {
+            if (layer.sounds(velocity)) {
                 Voice voice = pool.take(at, chokeFrames);
                 voice.start(plan, slot, layer, ratio, gain, at);
                 voice.gateUnits = gateUnits;
@@ -321,6 +365,7 @@ final class Mixer {
         }
         bassGateUnits[slot] = gateUnits;
         bassGateFrame[slot] = gateFrame;
+        bassStart[slot] = at;
         bassSource[slot] = source;
     }
 

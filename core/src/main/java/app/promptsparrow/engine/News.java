@@ -21,6 +21,7 @@ public final class News {
     private final AtomicLong strikeCount = new AtomicLong();
     private final AtomicLongArray peaks = new AtomicLongArray(Playable.SLOTS + 2);
     private final AtomicLong faults = new AtomicLong();
+    private volatile Throwable lastFault;
 
     /**
      * The state of the music at a frame. Immutable.
@@ -76,7 +77,8 @@ public final class News {
         }
     }
 
-    void fault() {
+    void fault(Throwable fault) {
+        lastFault = fault;
         faults.lazySet(faults.getPlain() + 1);
     }
 
@@ -85,6 +87,11 @@ public final class News {
     /** How many blocks were silenced by a fault of the program. */
     public long faults() {
         return faults.get();
+    }
+
+    /** The last fault, for the log; null if there was none. */
+    public Throwable lastFault() {
+        return lastFault;
     }
 
     /**

@@ -27,6 +27,11 @@ public final class PlayableBuilder {
 
     /** Plans the kit's rows and puts them together with what may be played. */
     public Playable build(Project project, List<Playable.Source> sources) {
+        return build(project, sources, true);
+    }
+
+    /** The same, with or without the limiter at the end. */
+    public Playable build(Project project, List<Playable.Source> sources, boolean limiter) {
         Kit kit = project.kit();
         slots.keySet().removeIf(id -> kit.indexOf(id) < 0);
         RowPlan[] next = new RowPlan[Playable.SLOTS];
@@ -38,7 +43,7 @@ public final class PlayableBuilder {
                     ? plans[slot] : new RowPlan(row, order, heard, sounds);
         }
         plans = next;
-        return new Playable(project.tempo(), sources, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), true, 1);
+        return new Playable(project.tempo(), sources, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), limiter, 1);
     }
 
     private int freeSlot() {

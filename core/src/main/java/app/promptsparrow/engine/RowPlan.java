@@ -24,15 +24,22 @@ final class RowPlan {
         final float[] frames;
         final float gain;
         final double ratio;
+        final int tuneCents;
         final int fromVelocity;
         final int toVelocity;
 
+        /** @param frames null for a layer that is played live */
         LayerPlan(Layer layer, float[] frames) {
             this.frames = frames;
             this.gain = (float) StrictMath.pow(10, layer.levelDb() / 20);
+            this.tuneCents = layer.tuneCents();
             this.ratio = layer.tuneCents() == 0 ? 1 : StrictMath.pow(2, layer.tuneCents() / 1200.0);
             this.fromVelocity = layer.fromVelocity();
             this.toVelocity = layer.toVelocity();
+        }
+
+        boolean sounds(int velocity) {
+            return velocity >= fromVelocity && velocity <= toVelocity;
         }
     }
 
@@ -41,6 +48,8 @@ final class RowPlan {
     final LayerPlan[] layers;
     /** The live bass voice's settings, or null for a row that plays buffers. */
     final BassVoice.Settings bass;
+    /** Level, tune and velocities of the live bass voice; null like {@link #bass}. */
+    final LayerPlan bassLayer;
     final boolean pitched;
     final int chokeGroup;
     final boolean oneVoice;
@@ -63,8 +72,10 @@ final class RowPlan {
         this.order = order;
         boolean live = row.layers().get(0).recipe().model() == Recipe.Model.BASS;
         double releaseMs = row.ending().kind() == Ending.Kind.FADE ? row.ending().fadeMs() : CUT_MS;
-        bass = live ? new BassVoice.Settings(row.layers().get(0).recipe(), rate, releaseMs) : null;
-        List<Layer> buffers = row.layers().stream().filter(layer -> layer.recipe().model() != Recipe.Model.BASS).toList();
+        Layer first = row.layers().get(0);
+        bass = live ? new BassVoice.Settings(first.recipe(), rate, releaseMs) : null;
+        bassLayer = live ? new LayerPlan(first, null) : null;
+        List<Layer> buffers = live ? List.of() : row.layers();
         layers = buffers.stream().map(layer -> new LayerPlan(layer, sounds.get(layer.recipe()))).toArray(LayerPlan[]::new);
         pitched = row.isBass();
         chokeGroup = row.chokeGroup();

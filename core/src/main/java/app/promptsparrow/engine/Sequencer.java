@@ -20,6 +20,8 @@ final class Sequencer implements NoteSink {
 
     static final int HORIZON = 1_024;
     private static final int MAX_NOTES = 8_192;
+    /** How many sources that were left can still have late notes; of more the one left first is given up. */
+    private static final int LEFT = 8;
 
     /** A note that will start. */
     static final class Note {
@@ -82,7 +84,8 @@ final class Sequencer implements NoteSink {
     private long anchorUnits;
     private long anchorFrame;
     private boolean running;
-    private final Playing before = new Playing();
+    /** Sources that were left and whose late notes are still to come. */
+    private final Playing[] left = new Playing[LEFT];
     private final Playing current = new Playing();
     private final Playing next = new Playing();
     private Switch nextHow = Switch.PASS_END;
@@ -97,6 +100,9 @@ final class Sequencer implements NoteSink {
         this.rateHz = rateHz;
         for (int i = 0; i < MAX_NOTES; i++) {
             notes[i] = new Note();
+        }
+        for (int i = 0; i < LEFT; i++) {
+            left[i] = new Playing();
         }
     }
 
@@ -152,9 +158,9 @@ final class Sequencer implements NoteSink {
                 return true;
             }
             current.score = score;
-            if (before.score != null) {
-                Score earlier = to.score(before.id);
-                before.score = earlier == null ? before.score : earlier;
+            for (Playing earlier : left) {
+                Score newest = earlier.score == null ? null : to.score(earlier.id);
+                earlier.score = newest == null ? earlier.score : newest;
             }
             if (next.score != null) {
                 next.score = to.score(next.id);
@@ -173,7 +179,7 @@ final class Sequencer implements NoteSink {
         running = true;
         anchorUnits = position;
         anchorFrame = frame;
-        before.clear();
+        clearLeft();
         next.clear();
         current.set(id, score, 0, position);
         askAgain(frame);
@@ -182,11 +188,24 @@ final class Sequencer implements NoteSink {
     void stop(long frame) {
         running = false;
         current.clear();
-        before.clear();
+        clearLeft();
         next.clear();
         count = 0;
         first = 0;
         switchUnits = Score.NEVER;
+    }
+
+    private void clearLeft() {
+        for (Playing earlier : left) {
+            earlier.clear();
+        }
+    }
+
+    /** Goes on at a frame without the notes before it. */
+    void skipTo(long frame) {
+        if (running) {
+            askAgain(frame);
+        }
     }
 
     /** Lets another source follow. Replaces the one that was queued. */
@@ -251,14 +270,16 @@ final class Sequencer implements NoteSink {
         switchedAtFrame = Voice.NEVER;
         if (next.score != null && frameOf(switchUnits) < toFrame) {
             switchedAtFrame = frameOf(switchUnits);
-            before.copy(current);
+            placeForLeft().copy(current);
             current.copy(next);
             next.clear();
             switchUnits = Score.NEVER;
         }
         if (horizonFrame < toFrame) {
-            if (before.score != null && horizonUnits > before.limit + before.score.reachForward()) {
-                before.clear();
+            for (Playing earlier : left) {
+                if (earlier.score != null && horizonUnits > Math.min(earlier.hardEnd, earlier.limit + earlier.score.reachForward())) {
+                    earlier.clear();
+                }
             }
             int ahead = HORIZON;
             do {
@@ -268,11 +289,25 @@ final class Sequencer implements NoteSink {
         }
     }
 
+    /** A free place for a source that is left, or that of the one which was left first. */
+    private Playing placeForLeft() {
+        Playing first = left[0];
+        for (Playing earlier : left) {
+            if (earlier.score == null) {
+                return earlier;
+            }
+            first = earlier.limit < first.limit ? earlier : first;
+        }
+        return first;
+    }
+
     private void fill(long toFrame) {
         overflowed = false;
         int kept = count;
         long toUnits = unitAt(toFrame);
-        emit(before, horizonUnits, toUnits);
+        for (Playing earlier : left) {
+            emit(earlier, horizonUnits, toUnits);
+        }
         emit(current, horizonUnits, toUnits);
         emit(next, horizonUnits, toUnits);
         if (overflowed) {
@@ -353,9 +388,10 @@ final class Sequencer implements NoteSink {
         return note;
     }
 
-    /** Up to which frame nothing happens, once the notes of the prepared tick have been taken. */
-    long quietUntil() {
-        long until = Math.min(horizonFrame, endFrame());
+    /** Up to which frame nothing happens from {@code frame} on, once the notes of the prepared tick have been taken. */
+    long quietUntil(long frame) {
+        long end = endFrame();
+        long until = Math.min(horizonFrame, end < frame ? lastFrame() : end);
         if (count > 0) {
             until = Math.min(until, notes[first].frame);
         }
@@ -365,6 +401,12 @@ final class Sequencer implements NoteSink {
     /** If the source changed in the prepared tick: the frame at which it did. */
     long switchedAtFrame() {
         return switchedAtFrame;
+    }
+
+    /** The frame from which on nothing of a source that ends by itself can begin any more, late hits included, or {@link Voice#NEVER}. */
+    long lastFrame() {
+        return endFrame() == Voice.NEVER ? Voice.NEVER
+                : frameOf(current.origin + current.score.length() + current.score.reachForward()) + 1;
     }
 
     /** The frame at which a source that ends by itself is over, or {@link Voice#NEVER}. */

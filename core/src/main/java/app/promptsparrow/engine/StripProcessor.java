@@ -52,6 +52,8 @@ final class StripProcessor {
     void reset() {
         fresh = true;
         quietTicks = TAIL_TICKS;
+        heldTicks = 0;
+        Arrays.fill(buffer, 0);
         lowCut.clear();
         highCut.clear();
         lowShelf.clear();

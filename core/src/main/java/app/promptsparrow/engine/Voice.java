@@ -51,6 +51,12 @@ final class Voice {
         return gain * level;
     }
 
+    /** Its gate ends at a frame, unless it ends before. */
+    void endGate(long atFrame) {
+        gateFrame = Math.min(gateFrame, atFrame);
+        gateUnits = NEVER;
+    }
+
     boolean isCut() {
         return cutFrame != NEVER;
     }

@@ -2,11 +2,10 @@ package app.promptsparrow.export;
 
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Unfinished;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.SoundCache;
 import java.io.BufferedOutputStream;
@@ -14,6 +13,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -25,129 +25,195 @@ import java.util.function.DoubleConsumer;
 /** A piece that is ready to be rendered to WAV, whole or row by row. Immutable but for its sound cache. */
 public final class AudioPlan {
 
+    private static final float SILENT = 3.1622777e-5f; // -90 dBFS
+
+    /**
+     * How it is rendered.
+     *
+     * @param rateHz      44,100, 48,000, 88,200 or 96,000
+     * @param tailSeconds exactly so long after the last pass, 0 to 60; empty: until it has died away
+     * @param limiter     whether the whole piece goes through the limiter; stems never do, so that they add up
+     */
+    public record Options(int rateHz, Pcm.Format format, OptionalDouble tailSeconds, boolean limiter) {
+        public Options {
+            if (rateHz != 44_100 && rateHz != 48_000 && rateHz != 88_200 && rateHz != 96_000) {
+                throw new IllegalArgumentException("the rate is 44100, 48000, 88200 or 96000 Hz, not " + rateHz);
+            }
+            if (tailSeconds.isPresent() && !(tailSeconds.getAsDouble() >= 0 && tailSeconds.getAsDouble() <= 60)) {
+                throw new IllegalArgumentException("the tail is 0 to 60 seconds, not " + tailSeconds.getAsDouble());
+            }
+        }
+    }
+
+    /**
+     * What became of the stems.
+     *
+     * @param written a file a row
+     * @param silent  names of rows that have hits but are not heard, and so got none
+     */
+    public record Stems(List<Path> written, List<String> silent) {
+    }
+
+    /** Finished frames in a file of their own, without a header. */
+    private record Rendered(Path pcm, long frames, float peak) {
+    }
+
     private final Choice choice;
     private final Project project;
     private final OptionalInt repeat;
-    private final Pcm.Format format;
-    private final OptionalDouble tailSeconds;
+    private final Options options;
     private final SoundCache sounds;
 
     /**
      * @param choice one piece: not every pattern of a bank
      * @param repeat passes, or empty for "until the lanes line up"
      */
-    public AudioPlan(Project project, Choice choice, OptionalInt repeat, int rateHz, Pcm.Format format, OptionalDouble tailSeconds) {
-        if (rateHz != 44_100 && rateHz != 48_000 && rateHz != 88_200 && rateHz != 96_000) {
-            throw new IllegalArgumentException("the rate is 44100, 48000, 88200 or 96000 Hz, not " + rateHz);
-        }
-        if (tailSeconds.isPresent() && !(tailSeconds.getAsDouble() >= 0 && tailSeconds.getAsDouble() <= 60)) {
-            throw new IllegalArgumentException("the tail is 0 to 60 seconds, not " + tailSeconds.getAsDouble());
-        }
+    public AudioPlan(Project project, Choice choice, OptionalInt repeat, Options options) {
         this.choice = choice;
         this.project = project;
         this.repeat = repeat;
-        this.format = format;
-        this.tailSeconds = tailSeconds;
-        this.sounds = new SoundCache(rateHz);
+        this.options = options;
+        this.sounds = new SoundCache(options.rateHz());
     }
 
-    /** Renders the whole piece to a file. Answers false, leaving nothing behind, if it was cancelled. */
-    public boolean writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
-        return writeOne(project, target, cancelled, progress);
+    /** Renders the whole piece to a file. Answers its frames, or empty, leaving nothing behind, if it was cancelled. */
+    public OptionalInt writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+        Rendered rendered = rendered(project, target, options.limiter(), cancelled, progress);
+        if (rendered == null) {
+            return OptionalInt.empty();
+        }
+        try {
+            writeWav(target, rendered, rendered.frames);
+            return OptionalInt.of((int) rendered.frames);
+        } finally {
+            Unfinished.drop(rendered.pcm);
+        }
     }
 
-    /** Renders each row that has hits and is heard into a file of its own in a folder. */
-    public List<Path> writeStems(Path folder, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+    /**
+     * Renders each row that is heard into a file of its own in a folder, all of one length, without the limiter: they add up to
+     * the mix without it. Empty, with nothing written, if it was cancelled.
+     */
+    public Stems writeStems(Path folder, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         try {
             Files.createDirectories(folder);
         } catch (IOException problem) {
             throw FileProblem.of(folder, "made", problem);
         }
-        List<Row> rows = project.kit().rows().stream().filter(row -> project.kit().isHeard(row) && hasHits(row)).toList();
-        List<Path> written = new ArrayList<>();
-        for (int i = 0; i < rows.size(); i++) {
-            Row only = rows.get(i);
-            Kit alone = new Kit(project.kit().name(), project.kit().rows().stream()
-                    .map(row -> row.withMuted(!row.id().equals(only.id())).withSoloed(false)).toList(), project.kit().reverb());
-            Path target = folder.resolve(String.format(Locale.ROOT, "%02d %s.wav", i + 1, MidiPlan.fileName(only.name())));
-            int index = i;
-            if (!writeOne(project.withKit(alone), target, cancelled, share -> progress.accept((index + share) / rows.size()))) {
-                return written;
+        Choice.Piece piece = choice.pieces(project, repeat, false).get(0);
+        List<Row> rows = project.kit().rows().stream().filter(row -> project.kit().isHeard(row) && piece.score().plays(row.id())).toList();
+        List<Rendered> stems = new ArrayList<>();
+        try {
+            for (int i = 0; i < rows.size(); i++) {
+                int index = i;
+                Rendered stem = rendered(alone(rows.get(i)), folder.resolve("stem"), false, cancelled,
+                        share -> progress.accept((index + share) / rows.size()));
+                if (stem == null) {
+                    return new Stems(List.of(), List.of());
+                }
+                stems.add(stem);
             }
+            return written(folder, rows, stems);
+        } finally {
+            stems.forEach(stem -> Unfinished.drop(stem.pcm));
+        }
+    }
+
+    private Stems written(Path folder, List<Row> rows, List<Rendered> stems) throws FileProblem {
+        long frames = stems.stream().mapToLong(Rendered::frames).max().orElse(0);
+        List<Path> written = new ArrayList<>();
+        List<String> silent = new ArrayList<>();
+        for (int i = 0; i < rows.size(); i++) {
+            if (stems.get(i).peak < SILENT) {
+                silent.add(rows.get(i).name());
+                continue;
+            }
+            Path target = folder.resolve(String.format(Locale.ROOT, "%02d %s.wav", written.size() + 1, MidiPlan.fileName(rows.get(i).name())));
+            writeWav(target, stems.get(i), frames);
             written.add(target);
         }
-        return written;
+        return new Stems(List.copyOf(written), List.copyOf(silent));
     }
 
-    private boolean hasHits(Row row) {
-        for (SlotRef slot : project.filledSlots()) {
-            Pattern pattern = project.at(slot).orElseThrow();
-            if (!pattern.lane(row.id()).hits().isEmpty()) {
-                return true;
-            }
-        }
-        return false;
+    /** The project with every other row muted. */
+    private Project alone(Row only) {
+        return project.withKit(new Kit(project.kit().name(), project.kit().rows().stream()
+                .map(row -> row.withMuted(!row.id().equals(only.id())).withSoloed(false)).toList(), project.kit().reverb()));
     }
 
-    private boolean writeOne(Project of, Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+    /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */
+    private Rendered rendered(Project of, Path target, boolean limiter, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         Choice.Piece piece = choice.pieces(of, repeat, false).get(0);
-        OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds);
-        int frameBytes = 2 * format.bytes();
+        OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds, limiter);
+        int frameBytes = 2 * options.format().bytes();
         long estimate = (render.musicFrames() + sounds.rateHz() * 10L) * frameBytes;
         if (estimate > WavWriter.MAX_BYTES) {
             throw new FileProblem(target, "would be longer than the 4 GiB a WAV file can hold; choose fewer repeats");
         }
-        refuseFullDisk(target, estimate);
+        refuseFullDisk(target, 2 * estimate);
         Path data = null;
+        boolean whole = false;
         try {
-            data = Files.createTempFile(target.toAbsolutePath().getParent(), ".rendering", ".pcm");
-            long frames = renderTo(render, data, frameBytes, cancelled, progress);
-            if (frames < 0) {
-                return false;
-            }
-            Path pcm = data;
-            AtomicFile.write(target, out -> {
-                out.write(WavWriter.header(frames, sounds.rateHz(), format));
-                Files.copy(pcm, out);
-            });
-            return true;
+            data = temporary(target);
+            float[] peak = {0};
+            long frames = renderTo(render, data, peak, cancelled, progress);
+            whole = frames >= 0;
+            return whole ? new Rendered(data, frames, peak[0]) : null;
         } catch (IOException problem) {
             throw FileProblem.of(target, "written", problem);
         } finally {
-            deleteQuietly(data);
+            if (data != null && !whole) {
+                Unfinished.drop(data);
+            }
         }
     }
 
-    private long renderTo(OfflineRender render, Path data, int frameBytes, BooleanSupplier cancelled, DoubleConsumer progress)
-            throws IOException {
+    private static Path temporary(Path target) throws IOException {
+        if (!AtomicFile.isStream(target)) {
+            return AtomicFile.beside(target);
+        }
+        Path file = Files.createTempFile("sparrow", ".part");
+        Unfinished.begin(file);
+        return file;
+    }
+
+    private long renderTo(OfflineRender render, Path data, float[] peak, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
+        int frameBytes = 2 * options.format().bytes();
         byte[] bytes = new byte[1_024 * frameBytes];
-        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(data), 1 << 16)) {
-            return render.render(tailSeconds, (left, right, count) -> {
-                Pcm.encode(left, right, count, format, bytes);
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(data, StandardOpenOption.CREATE, StandardOpenOption.WRITE), 1 << 16)) {
+            return render.render(options.tailSeconds(), (left, right, count) -> {
+                for (int i = 0; i < count; i++) {
+                    peak[0] = Math.max(peak[0], Math.max(Math.abs(left[i]), Math.abs(right[i])));
+                }
+                Pcm.encode(left, right, count, options.format(), bytes);
                 out.write(bytes, 0, count * frameBytes);
             }, cancelled, progress);
         }
     }
 
-    private static void refuseFullDisk(Path target, long bytes) throws FileProblem {
-        try {
-            long free = Files.getFileStore(target.toAbsolutePath().getParent()).getUsableSpace();
-            if (free < 2 * bytes) {
-                throw new FileProblem(target, "needs up to " + (2 * bytes >> 20) + " MiB and the disk has "
-                        + (free >> 20) + " MiB left; make room or choose another folder");
+    /** Header, frames, and silence up to the wished length. */
+    private void writeWav(Path target, Rendered rendered, long frames) throws FileProblem {
+        AtomicFile.write(target, out -> {
+            out.write(WavWriter.header(frames, options.rateHz(), options.format()));
+            Files.copy(rendered.pcm, out);
+            byte[] silence = new byte[1 << 12];
+            for (long left = (frames - rendered.frames) * 2 * options.format().bytes(); left > 0; left -= silence.length) {
+                out.write(silence, 0, (int) Math.min(left, silence.length));
             }
-        } catch (IOException problem) {
-            throw FileProblem.of(target, "written", problem);
-        }
+        });
     }
 
-    private static void deleteQuietly(Path file) {
+    /** What the system does not tell stops nothing: a full disk is also met while writing. */
+    private static void refuseFullDisk(Path target, long bytes) throws FileProblem {
+        long free;
         try {
-            if (file != null) {
-                Files.deleteIfExists(file);
-            }
-        } catch (IOException stays) {
-            // a temporary file that stays does no harm beyond its size
+            free = Files.getFileStore(target.toAbsolutePath().getParent()).getUsableSpace();
+        } catch (IOException | RuntimeException notTold) {
+            return;
+        }
+        if (free > 0 && free < bytes) {
+            throw new FileProblem(target, "needs up to " + (bytes >> 20) + " MiB and the disk has "
+                    + (free >> 20) + " MiB left; make room or choose another folder");
         }
     }
 }

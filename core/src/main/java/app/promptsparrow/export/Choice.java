@@ -111,11 +111,7 @@ public sealed interface Choice {
     }
 
     private static Piece songPiece(Project project, Song song, OptionalInt repeat) {
-        List<Song.Entry> entries = new ArrayList<>();
-        for (int i = 0; i < repeat.orElse(1); i++) {
-            entries.addAll(song.entries());
-        }
-        return new Piece(song.name(), project, Score.song(project, new Song(song.name(), entries)), Optional.empty());
+        return new Piece(song.name(), project, Score.song(project, song, repeat.orElse(1)), Optional.empty());
     }
 
     /** The project without any swing and timing. */

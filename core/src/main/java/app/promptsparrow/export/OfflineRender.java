@@ -28,9 +28,9 @@ public final class OfflineRender {
     private final Engine engine;
     private final long musicFrames;
 
-    public OfflineRender(Project project, Score score, SoundCache sounds) {
+    public OfflineRender(Project project, Score score, SoundCache sounds, boolean limiter) {
         engine = new Engine(sounds.rateHz());
-        engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Source(1, score))));
+        engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Source(1, score)), limiter));
         engine.play(1, 0);
         musicFrames = project.tempo().toFrame(score.length(), sounds.rateHz());
     }
@@ -47,6 +47,7 @@ public final class OfflineRender {
      * @param cancelled   asked before each block
      * @param progress    told the share that is done, 0 to 1
      * @return the number of frames, or -1 if cancelled
+     * @throws IOException if the sink fails, or if the renderer has a fault: what it gave would not be the music
      */
     public long render(OptionalDouble tailSeconds, FrameSink sink, BooleanSupplier cancelled, DoubleConsumer progress)
             throws IOException {
@@ -62,6 +63,9 @@ public final class OfflineRender {
             }
             int count = (int) Math.min(BLOCK, (done < musicFrames ? musicFrames : most) - done);
             engine.render(left, right, count);
+            if (engine.news().faults() > 0) {
+                throw new IOException("the program has a fault while rendering", engine.news().lastFault());
+            }
             sink.frames(left, right, count);
             done += count;
             if (tailSeconds.isEmpty() && done > musicFrames) {

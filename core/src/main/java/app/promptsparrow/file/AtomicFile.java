@@ -6,13 +6,22 @@ import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.PosixFilePermissions;
+import java.nio.file.attribute.PosixFileAttributeView;
+import java.nio.file.attribute.PosixFileAttributes;
+import java.util.concurrent.ThreadLocalRandom;
 
-/** Writes files so that at every moment either the old or the new one is whole. Safe on any thread. */
+/**
+ * Writes files so that at every moment either the old or the new one is whole. Links are followed, so that the file they
+ * point to is replaced and not the link; a file that is replaced keeps its permissions. Devices and pipes are streamed to,
+ * since they cannot be replaced. Safe on any thread.
+ */
 public final class AtomicFile {
+
+    private static final int MOST_LINKS = 40;
 
     /** Writes the content of a file. */
     @FunctionalInterface
@@ -33,55 +42,112 @@ public final class AtomicFile {
         write(target, content, true);
     }
 
+    /** Refuses to write over one of the files that are read. */
+    public static void refuseToReplace(Path target, Path... read) throws FileProblem {
+        for (Path input : read) {
+            try {
+                if (input != null && Files.exists(target) && Files.isSameFile(target, input)) {
+                    throw new FileProblem(target, "is what is being read; choose another file to write");
+                }
+            } catch (IOException cannotTell) {
+                // then one of them cannot be read or written either, which is told where it happens
+            }
+        }
+    }
+
+    /** Whether a path is something that takes a stream and cannot be replaced: a device, a pipe, a descriptor. */
+    public static boolean isStream(Path path) {
+        Path absolute = path.toAbsolutePath();
+        return absolute.startsWith("/dev") || absolute.startsWith("/proc")
+                || Files.exists(absolute) && !Files.isRegularFile(absolute) && !Files.isDirectory(absolute);
+    }
+
     /** Where the version before the last one stays. */
     static Path old(Path target) {
         return target.resolveSibling(target.getFileName() + ".bak");
     }
 
     private static void write(Path given, Content content, boolean keepOld) throws FileProblem {
-        Path target = given.toAbsolutePath();
-        if (Files.isDirectory(target)) {
-            throw new FileProblem(target, "is a folder; choose a file name");
+        if (Files.isDirectory(given)) {
+            throw new FileProblem(given, "is a folder; choose a file name");
+        }
+        if (isStream(given)) {
+            stream(given, content);
+            return;
         }
         Path fresh = null;
         try {
-            fresh = Files.createTempFile(target.getParent(), "." + target.getFileName(), ".new");
-            try (FileChannel channel = FileChannel.open(fresh, StandardOpenOption.WRITE)) {
+            Path target = followed(given.toAbsolutePath());
+            fresh = beside(target);
+            try (FileChannel channel = FileChannel.open(fresh, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
                 OutputStream out = new BufferedOutputStream(Channels.newOutputStream(channel), 1 << 16);
                 content.writeTo(out);
                 out.flush();
                 channel.force(true);
             }
-            readableLikeOthers(fresh);
-            if (keepOld && Files.exists(target)) {
-                Files.copy(target, old(target), StandardCopyOption.REPLACE_EXISTING);
+            if (Files.exists(target)) {
+                keepAttributes(target, fresh);
+                if (keepOld) {
+                    Files.copy(target, old(target), StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.COPY_ATTRIBUTES);
+                }
             }
             Files.move(fresh, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            Unfinished.finish(fresh);
         } catch (IOException problem) {
-            remove(fresh);
-            throw FileProblem.of(target, "written", problem);
-        } catch (RuntimeException problem) {
-            remove(fresh);
+            drop(fresh);
+            throw FileProblem.of(given, "written", problem);
+        } catch (RuntimeException | Error problem) {
+            drop(fresh);
             throw problem;
         }
     }
 
-    /** Temporary files are made private; the result should have the usual permissions. */
-    private static void readableLikeOthers(Path file) throws IOException {
-        try {
-            Files.setPosixFilePermissions(file, PosixFilePermissions.fromString("rw-r--r--"));
-        } catch (UnsupportedOperationException notPosix) {
-            // such file systems have no permissions to set
+    private static void stream(Path target, Content content) throws FileProblem {
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(target, StandardOpenOption.WRITE), 1 << 16)) {
+            content.writeTo(out);
+        } catch (IOException problem) {
+            throw FileProblem.of(target, "written", problem);
         }
     }
 
-    private static void remove(Path file) {
-        if (file != null) {
-            try {
-                Files.deleteIfExists(file);
-            } catch (IOException stays) {
-                // the first problem is the one to tell
+    /** The file that a chain of links means, also if it is not there yet. */
+    private static Path followed(Path link) throws IOException {
+        Path target = link;
+        for (int links = 0; Files.isSymbolicLink(target); links++) {
+            if (links == MOST_LINKS) {
+                throw new IOException("the link leads to itself");
             }
+            target = target.resolveSibling(Files.readSymbolicLink(target));
+        }
+        return target;
+    }
+
+    /** A file to write first, with a name of its own beside another; not made yet, so that it gets the usual permissions. */
+    public static Path beside(Path target) {
+        Path file = target.toAbsolutePath().resolveSibling(".sparrow-" + Long.toHexString(ThreadLocalRandom.current().nextLong()) + ".part");
+        Unfinished.begin(file);
+        return file;
+    }
+
+    /** What can be kept is kept; a file system without permissions has none to keep. */
+    private static void keepAttributes(Path from, Path to) {
+        try {
+            PosixFileAttributes old = Files.readAttributes(from, PosixFileAttributes.class);
+            PosixFileAttributeView fresh = Files.getFileAttributeView(to, PosixFileAttributeView.class, LinkOption.NOFOLLOW_LINKS);
+            PosixFileAttributes made = fresh.readAttributes();
+            if (!made.owner().equals(old.owner()) || !made.group().equals(old.group())) {
+                fresh.setGroup(old.group());
+                fresh.setOwner(old.owner());
+            }
+            fresh.setPermissions(old.permissions());
+        } catch (IOException | UnsupportedOperationException notPossible) {
+            // the new content matters more than whose it is
+        }
+    }
+
+    private static void drop(Path fresh) {
+        if (fresh != null) {
+            Unfinished.drop(fresh);
         }
     }
 }

@@ -1,5 +1,6 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.text.Shown;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
@@ -16,7 +17,11 @@ public final class FileProblem extends Exception {
     }
 
     public FileProblem(Path file, String what, Throwable cause) {
-        super((file.getFileName() + ": " + what).replaceAll("\\p{Cntrl}", "?"), cause); // damaged names stay on one line
+        super(Shown.text(name(file)) + ": " + what.replaceAll("\\p{Cntrl}", "?"), cause); // damaged names stay on one line
+    }
+
+    private static String name(Path file) {
+        return file.getFileName() == null ? file.toString() : file.getFileName().toString();
     }
 
     /** What an input or output error means to people. */
@@ -29,8 +34,13 @@ public final class FileProblem extends Exception {
         } else if (cause instanceof FileSystemException problem && problem.getReason() != null) {
             why = problem.getReason();
         } else {
-            why = cause.getMessage() == null ? cause.getClass().getSimpleName() : cause.getMessage();
+            why = cause.getMessage() == null ? "the system does not say why" : cause.getMessage();
         }
         return new FileProblem(file, "cannot be " + doing + ": " + why, cause);
+    }
+
+    /** A file that needs more memory than the program has. */
+    public static FileProblem tooLarge(Path file, OutOfMemoryError cause) {
+        return new FileProblem(file, "needs more memory than the program has", cause);
     }
 }

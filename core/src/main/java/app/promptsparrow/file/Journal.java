@@ -2,6 +2,7 @@ package app.promptsparrow.file;
 
 import app.promptsparrow.project.Project;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
@@ -45,11 +46,14 @@ public final class Journal implements AutoCloseable {
         }
     }
 
+    /** Beyond this length it is begun anew with one line that says all, in bytes. */
+    private static final long LONG = 16 << 20;
+
     private final Path folder;
-    private Path journal;
-    private FileChannel channel;
-    private Optional<Path> file = Optional.empty();
-    private Project written;
+    private Optional<FileVersion> version = Optional.empty();
+    private Project base;
+    private Project last;
+    private Open open;
 
     /**
      * @param folder made if it is not there when something is first written
@@ -58,18 +62,44 @@ public final class Journal implements AutoCloseable {
         this.folder = folder;
     }
 
-    /** The usual place: the XDG state folder. */
+    /** The usual place. */
     public static Path usualFolder() {
-        String xdg = System.getenv("XDG_STATE_HOME");
-        Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), ".local", "state") : Path.of(xdg);
-        return base.resolve("prompt-sparrow").resolve("journal");
+        return Folders.state().resolve("journal");
     }
 
-    /** Begins anew from a project that is safe: just opened, saved, or new. What was written before is thrown away. */
-    public void begin(Project base, Optional<Path> from) throws IOException {
+    /**
+     * Begins anew from a project that is safe: just opened, saved, or new. What was written before is thrown away.
+     *
+     * @param from the file that holds it, as it was read or written
+     */
+    public void begin(Project safe, Optional<FileVersion> from) throws IOException {
         forget();
-        written = base;
-        file = from;
+        base = safe;
+        last = safe;
+        version = from;
+    }
+
+    /**
+     * Unsaved work builds on another version now: a save was made while edits went on, or one was recovered. What was written
+     * before goes only once the work is safe in a new journal.
+     */
+    public void rebase(Project safe, Optional<FileVersion> from, Project now, int edits) throws IOException {
+        Open before = open;
+        open = null;
+        base = safe;
+        last = safe;
+        version = from;
+        try {
+            write(now, edits);
+            if (before != null) {
+                before.discard();
+            }
+        } catch (IOException failed) {
+            if (before != null) {
+                before.channel.close(); // stays for the next start
+            }
+            throw failed;
+        }
     }
 
     /**
@@ -78,51 +108,102 @@ public final class Journal implements AutoCloseable {
      * @param edits how many there are since the last save
      */
     public void write(Project now, int edits) throws IOException {
-        if (written == null || now == written) {
+        if (base == null || now == last) {
             return;
         }
-        if (channel == null) {
-            open();
+        if (open != null && open.whole > LONG) {
+            rebase(base, version, now, edits);
+            return;
         }
-        line(JournalJson.change(written, now, edits, Instant.now()));
-        written = now;
-    }
-
-    private void open() throws IOException {
-        Files.createDirectories(folder);
-        journal = Files.createTempFile(folder, "", ENDING);
-        channel = FileChannel.open(journal, StandardOpenOption.WRITE);
-        channel.lock();
-        line(JournalJson.header(written, file));
-    }
-
-    private void line(byte[] json) throws IOException {
-        CRC32 crc = new CRC32();
-        crc.update(json);
-        byte[] head = String.format(Locale.ROOT, "%08x ", crc.getValue()).getBytes(StandardCharsets.US_ASCII);
-        ByteBuffer whole = ByteBuffer.allocate(head.length + json.length + 1);
-        whole.put(head).put(json).put((byte) '\n').flip();
-        while (whole.hasRemaining()) {
-            channel.write(whole);
+        if (open == null) {
+            open = Open.in(folder, JournalJson.header(base, version));
         }
-        channel.force(false);
+        byte[] change = JournalJson.change(last, now, edits, Instant.now());
+        try {
+            open.line(change);
+        } catch (IOException failed) {
+            if (!open.takenBack()) { // begun anew next time, from the header on
+                open = null;
+                last = base;
+            }
+            throw failed;
+        }
+        last = now;
     }
 
     /** Throws away what was written: the work is safe elsewhere, or not wanted. */
     public void forget() throws IOException {
-        if (channel != null) {
-            channel.close();
-            channel = null;
-            Files.deleteIfExists(journal);
+        if (open != null) {
+            open.discard();
+            open = null;
         }
     }
 
     /** Leaves what was written for the next start. */
     @Override
     public void close() throws IOException {
-        if (channel != null) {
+        if (open != null) {
+            open.channel.close();
+            open = null;
+        }
+    }
+
+    /** A journal that is being written, locked, with its header. */
+    private static final class Open {
+
+        private final Path path;
+        private final FileChannel channel;
+        /** Up to where all lines are whole. */
+        private long whole;
+
+        private Open(Path path, FileChannel channel) {
+            this.path = path;
+            this.channel = channel;
+        }
+
+        /** A new one; if its header cannot be written nothing stays. */
+        static Open in(Path folder, byte[] header) throws IOException {
+            Files.createDirectories(folder);
+            Path path = Files.createTempFile(folder, "", ENDING);
+            FileChannel channel = FileChannel.open(path, StandardOpenOption.WRITE);
+            Open made = new Open(path, channel);
+            try {
+                channel.lock();
+                made.line(header);
+                return made;
+            } catch (IOException failed) {
+                made.discard();
+                throw failed;
+            }
+        }
+
+        void line(byte[] json) throws IOException {
+            CRC32 crc = new CRC32();
+            crc.update(json);
+            byte[] head = String.format(Locale.ROOT, "%08x ", crc.getValue()).getBytes(StandardCharsets.US_ASCII);
+            ByteBuffer line = ByteBuffer.allocate(head.length + json.length + 1);
+            line.put(head).put(json).put((byte) '\n').flip();
+            while (line.hasRemaining()) {
+                channel.write(line);
+            }
+            channel.force(false);
+            whole = channel.position();
+        }
+
+        /** After a failure: takes half a line back. Answers whether one can go on behind the whole ones. */
+        boolean takenBack() {
+            try {
+                channel.truncate(whole);
+                channel.position(whole);
+                return true;
+            } catch (IOException broken) {
+                return false;
+            }
+        }
+
+        void discard() throws IOException {
             channel.close();
-            channel = null;
+            Files.deleteIfExists(path);
         }
     }
 
@@ -154,7 +235,10 @@ public final class Journal implements AutoCloseable {
 
     private static Optional<JournalJson.Content> read(Path path) throws IOException {
         List<byte[]> lines = new ArrayList<>();
-        byte[] all = Files.size(path) > Container.MAX_UNPACKED ? new byte[0] : Files.readAllBytes(path);
+        byte[] all;
+        try (InputStream in = Files.newInputStream(path)) {
+            all = in.readNBytes(Container.MAX_JSON);
+        }
         int from = 0;
         for (int at = 0; at < all.length; at++) {
             if (all[at] == '\n') {
@@ -187,7 +271,7 @@ public final class Journal implements AutoCloseable {
      * @param project as it was when the journal was last written
      * @param file    the file that holds the base now; empty if none does, since it was saved once more or never
      */
-    public record Recovered(Project base, Project project, Optional<Path> file) {
+    public record Recovered(Project base, Project project, Optional<FileVersion> file) {
     }
 
     /** The unsaved work of a journal. */

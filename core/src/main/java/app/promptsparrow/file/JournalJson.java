@@ -10,16 +10,13 @@ import app.promptsparrow.project.Song;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Tempo;
 import com.fasterxml.jackson.core.JsonGenerator;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -52,7 +49,8 @@ final class JournalJson {
                 for (JsonPlace change : changes) {
                     project = changed(project, change);
                 }
-                return new Journal.Recovered(base, project, file().filter(saved -> from.equals(Optional.of(saved))));
+                return new Journal.Recovered(base, project, file().filter(saved -> from.equals(Optional.of(saved)))
+                        .map(saved -> new FileVersion(saved, header.at("sha256").text())));
             } catch (JsonPlace.Wrong | IllegalArgumentException wrong) {
                 throw new FileProblem(journal, wrong.getMessage(), wrong);
             }
@@ -66,7 +64,7 @@ final class JournalJson {
             Path saved = file().get();
             String wanted = header.at("sha256").text();
             for (Path candidate : List.of(saved, AtomicFile.old(saved))) {
-                if (Files.isRegularFile(candidate) && fingerprint(candidate).equals(wanted)) {
+                if (new FileVersion(candidate, wanted).now() == FileVersion.Now.SAME) {
                     return Optional.of(candidate);
                 }
             }
@@ -74,12 +72,12 @@ final class JournalJson {
         }
     }
 
-    static byte[] header(Project base, Optional<Path> file) throws IOException {
+    static byte[] header(Project base, Optional<FileVersion> file) throws IOException {
         return made(json -> {
             json.writeNumberField("format", ProjectJson.FORMAT);
             if (file.isPresent()) {
-                json.writeStringField("file", file.get().toAbsolutePath().toString());
-                json.writeStringField("sha256", fingerprint(file.get()));
+                json.writeStringField("file", file.get().file().toAbsolutePath().toString());
+                json.writeStringField("sha256", file.get().sha256());
             } else {
                 json.writeFieldName("base");
                 ProjectJson.write(json, base);
@@ -96,6 +94,8 @@ final class JournalJson {
             json.writeStringField("meter", now.meter().text());
             ProjectJson.writeSwing(json, now.swing());
             json.writeStringField("key", now.key().text());
+            ProjectJson.writeTouches(json, now.touches());
+            ProjectJson.writeGiven(json, now.given());
             if (now.kit() != before.kit()) {
                 json.writeFieldName("kit");
                 KitJson.write(json, now.kit());
@@ -158,7 +158,8 @@ final class JournalJson {
                 .map(song -> ProjectJson.readSong(song, ids)).toList()).orElse(project.songs());
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key"), json.find("kit").map(KitJson::read).orElse(project.kit()), banks, songs));
+                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), json.find("kit").map(KitJson::read).orElse(project.kit()), banks, songs,
+                json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
     }
 
     /** What the whole lines of a journal say; empty if not even one change can be read. */
@@ -166,7 +167,7 @@ final class JournalJson {
         try {
             List<JsonPlace> places = new ArrayList<>();
             for (byte[] line : lines) {
-                places.add(ProjectFile.tree(line));
+                places.add(ProjectFile.tree(new ByteArrayInputStream(line)));
             }
             if (places.size() < 2 || places.get(0).at("format").integer() > ProjectJson.FORMAT) {
                 return Optional.empty();
@@ -179,18 +180,8 @@ final class JournalJson {
         }
     }
 
-    private static String fingerprint(Path file) throws FileProblem {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(Files.readAllBytes(file)));
-        } catch (IOException problem) {
-            throw FileProblem.of(file, "read", problem);
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException(impossible); // every Java has SHA-256
-        }
-    }
-
     private interface Writing {
-        void to(JsonGenerator json) throws IOException, FileProblem;
+        void to(JsonGenerator json) throws IOException;
     }
 
     private static byte[] made(Writing writing) throws IOException {
@@ -199,8 +190,6 @@ final class JournalJson {
             json.writeStartObject();
             writing.to(json);
             json.writeEndObject();
-        } catch (FileProblem problem) {
-            throw new IOException(problem.getMessage(), problem);
         }
         return out.toByteArray();
     }

@@ -1,8 +1,7 @@
 package app.promptsparrow.file;
 
-import com.fasterxml.jackson.databind.JsonNode;
+import app.promptsparrow.text.Shown;
 import java.util.ArrayList;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -21,106 +20,126 @@ final class JsonPlace {
         }
     }
 
-    private final JsonNode node;
-    private final String path;
+    private final Tape tape;
+    private final int at;
+    private final JsonPlace parent;
+    private final String key;
+    private final int index;
 
-    JsonPlace(JsonNode node, String path) {
-        this.node = node;
-        this.path = path;
+    /** The outermost value. */
+    JsonPlace(Tape tape) {
+        this(tape, 0, null, null, 0);
+    }
+
+    private JsonPlace(Tape tape, int at, JsonPlace parent, String key, int index) {
+        this.tape = tape;
+        this.at = at;
+        this.parent = parent;
+        this.key = key;
+        this.index = index;
+    }
+
+    /** {@code /banks/0/slots/2}: put together only when something is wrong, since a project has millions of values. */
+    private String path() {
+        return parent == null ? "" : parent.path() + "/" + (key == null ? Integer.toString(index) : key);
     }
 
     Wrong wrong(String what) {
+        String path = path();
         return new Wrong("at " + (path.isEmpty() ? "/" : path) + ": " + what);
     }
 
     /** Refuses anything but an object with only these keys. */
     JsonPlace object(String... keys) {
-        if (!node.isObject()) {
+        if (tape.kind(at) != Tape.OBJECT) {
             throw wrong("expected an object");
         }
         Set<String> known = Set.of(keys);
-        for (Iterator<String> names = node.fieldNames(); names.hasNext();) {
-            String name = names.next();
-            if (!known.contains(name)) {
-                throw wrong("the key '" + (name.length() > 40 ? name.substring(0, 40) + "…" : name) + "' is not known");
+        for (int i = at + 1; i < tape.next(at); i = tape.next(i + 1)) {
+            if (!known.contains(tape.text(i))) {
+                throw wrong("the key '" + Shown.text(tape.text(i)) + "' is not known");
             }
         }
         return this;
     }
 
-    JsonPlace at(String key) {
-        return find(key).orElseThrow(() -> wrong("the key '" + key + "' is missing"));
+    JsonPlace at(String wanted) {
+        return find(wanted).orElseThrow(() -> wrong("the key '" + wanted + "' is missing"));
     }
 
-    Optional<JsonPlace> find(String key) {
-        JsonNode child = node.get(key);
-        return child == null || child.isNull() ? Optional.empty() : Optional.of(new JsonPlace(child, path + "/" + key));
+    Optional<JsonPlace> find(String wanted) {
+        if (tape.kind(at) != Tape.OBJECT) {
+            return Optional.empty();
+        }
+        for (int i = at + 1; i < tape.next(at); i = tape.next(i + 1)) {
+            if (tape.text(i).equals(wanted)) {
+                return tape.kind(i + 1) == Tape.NULL ? Optional.empty() : Optional.of(new JsonPlace(tape, i + 1, this, wanted, 0));
+            }
+        }
+        return Optional.empty();
     }
 
     boolean isNull() {
-        return node.isNull();
+        return tape.kind(at) == Tape.NULL;
     }
 
     int size() {
-        return node.size();
+        return tape.size(at);
     }
 
     /** An element of a list; refuses an index it lacks. */
-    JsonPlace at(int index) {
-        JsonNode child = node.get(index);
-        if (child == null) {
-            throw wrong("expected at least " + (index + 1) + " values");
+    JsonPlace at(int wanted) {
+        if (tape.kind(at) == Tape.LIST && wanted < tape.size(at)) {
+            int i = at + 1;
+            for (int left = wanted; left > 0; left--) {
+                i = tape.next(i);
+            }
+            return new JsonPlace(tape, i, this, null, wanted);
         }
-        return new JsonPlace(child, path + "/" + index);
+        throw wrong("expected at least " + (wanted + 1) + " values");
     }
 
     /** The elements of a list of at most {@code most}. */
     List<JsonPlace> list(int most) {
-        if (!node.isArray()) {
+        if (tape.kind(at) != Tape.LIST) {
             throw wrong("expected a list");
         }
-        if (node.size() > most) {
-            throw wrong("expected at most " + most + " values, found " + node.size());
+        if (size() > most) {
+            throw wrong("expected at most " + most + " values, found " + size());
         }
-        List<JsonPlace> elements = new ArrayList<>(node.size());
-        for (int i = 0; i < node.size(); i++) {
-            elements.add(at(i));
+        List<JsonPlace> elements = new ArrayList<>(size());
+        for (int i = at + 1; i < tape.next(at); i = tape.next(i)) {
+            elements.add(new JsonPlace(tape, i, this, null, elements.size()));
         }
         return elements;
     }
 
     int integer() {
-        if (!node.isIntegralNumber() || !node.canConvertToInt()) {
+        if (tape.kind(at) != Tape.WHOLE) {
             throw wrong("expected a whole number");
         }
-        return node.intValue();
+        return tape.whole(at);
     }
 
     double number() {
-        if (!node.isNumber() || !Double.isFinite(node.doubleValue())) {
+        if (tape.kind(at) != Tape.WHOLE && tape.kind(at) != Tape.NUMBER || !Double.isFinite(tape.number(at))) {
             throw wrong("expected a number");
         }
-        return node.doubleValue();
+        return tape.number(at);
     }
 
     boolean bool() {
-        if (!node.isBoolean()) {
+        if (tape.kind(at) != Tape.BOOLEAN) {
             throw wrong("expected true or false");
         }
-        return node.booleanValue();
+        return tape.bool(at);
     }
 
     String text() {
-        if (!node.isTextual()) {
+        if (tape.kind(at) != Tape.TEXT) {
             throw wrong("expected a text");
         }
-        return node.textValue();
-    }
-
-    List<String> keys() {
-        List<String> keys = new ArrayList<>();
-        node.fieldNames().forEachRemaining(keys::add);
-        return keys;
+        return tape.text(at);
     }
 
     /** Parses a text, refusing with what was expected. */

@@ -10,6 +10,7 @@ import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
+import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
@@ -186,7 +187,7 @@ final class KitJson {
                 return value;
             }
         }
-        throw json.wrong("'" + json.text() + "' is none of "
+        throw json.wrong("'" + Shown.text(json.text()) + "' is none of "
                 + Arrays.stream(type.getEnumConstants()).map(KitJson::key).toList());
     }
 }

@@ -1,20 +1,25 @@
 package app.promptsparrow.file;
 
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
+import com.fasterxml.jackson.core.JsonParser;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.core.util.DefaultIndenter;
 import com.fasterxml.jackson.core.util.DefaultPrettyPrinter;
-import com.fasterxml.jackson.databind.DeserializationFeature;
-import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.CharConversionException;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
 import java.time.LocalDateTime;
 import java.util.Locale;
 import java.util.zip.ZipEntry;
@@ -33,17 +38,22 @@ public final class ProjectFile {
 
     private static final JsonFactory JSON = JsonFactory.builder()
             .streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(32).maxStringLength(10_000)
-                    .maxNameLength(200).maxNumberLength(40).maxDocumentLength(Container.MAX_UNPACKED).build())
+                    .maxNameLength(200).maxNumberLength(40).maxDocumentLength(Container.MAX_JSON).build())
             .enable(StreamReadFeature.STRICT_DUPLICATE_DETECTION)
             .build();
-    private static final ObjectMapper MAPPER = new ObjectMapper(JSON).enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS);
 
     private ProjectFile() {
     }
 
-    /** Writes atomically; the previous version stays as {@code .bak}. */
-    public static void save(Project project, Path target) throws FileProblem {
-        AtomicFile.writeKeepingOld(target, out -> write(project, out));
+    /**
+     * Writes atomically; the previous version stays as {@code .bak}.
+     *
+     * @return the file with the fingerprint of what was written
+     */
+    public static FileVersion save(Project project, Path target) throws FileProblem {
+        MessageDigest digest = FileVersion.digest();
+        AtomicFile.writeKeepingOld(target, out -> write(project, new DigestOutputStream(out, digest)));
+        return new FileVersion(target.toAbsolutePath(), FileVersion.hex(digest));
     }
 
     static void write(Project project, OutputStream out) throws IOException {
@@ -51,7 +61,11 @@ public final class ProjectFile {
         ZipEntry entry = new ZipEntry(ENTRY);
         entry.setTimeLocal(NO_TIME);
         zip.putNextEntry(entry);
-        zip.write(json(project, true));
+        byte[] json = json(project, true);
+        if (json.length > Container.MAX_JSON) {
+            throw new IOException("the project is longer than the " + (Container.MAX_JSON >> 20) + " MiB that could be read again; remove patterns");
+        }
+        zip.write(json);
         zip.closeEntry();
         zip.finish();
         zip.flush();
@@ -64,9 +78,28 @@ public final class ProjectFile {
      */
     public static Project open(Path file) throws FileProblem {
         try {
-            return parse(Container.read(file, ENTRY));
+            return Container.read(file, ENTRY, ProjectFile::parse);
         } catch (NotAProject wrong) {
             throw new FileProblem(file, ENTRY + wrong.getMessage(), wrong);
+        } catch (OutOfMemoryError much) {
+            throw FileProblem.tooLarge(file, much);
+        }
+    }
+
+    /** A project, and the file it was read from as it was then. */
+    public record Opened(Project project, FileVersion version) {
+    }
+
+    /** Like {@link #open}, with the fingerprint of what was read; a file that changes meanwhile is read again. */
+    public static Opened openVersion(Path file) throws FileProblem {
+        FileVersion before = FileVersion.of(file.toAbsolutePath());
+        for (int tries = 1;; tries++) {
+            Project project = open(file);
+            FileVersion after = FileVersion.of(file.toAbsolutePath());
+            if (after.equals(before) || tries == 3) {
+                return new Opened(project, after);
+            }
+            before = after;
         }
     }
 
@@ -98,27 +131,38 @@ public final class ProjectFile {
     }
 
     /** Any JSON within our limits. */
-    static JsonPlace tree(byte[] json) throws IOException {
-        return new JsonPlace(MAPPER.readTree(json), "");
+    static JsonPlace tree(InputStream in) throws IOException {
+        try (JsonParser json = JSON.createParser(in)) {
+            return new JsonPlace(Tape.read(json));
+        }
     }
 
     static Project parse(byte[] json) throws NotAProject {
         try {
-            return ProjectJson.read(tree(json));
+            return parse(new ByteArrayInputStream(json));
+        } catch (IOException impossible) {
+            throw new IllegalStateException(impossible); // an array gives everything
+        }
+    }
+
+    private static Project parse(InputStream in) throws IOException, NotAProject {
+        try {
+            return ProjectJson.read(tree(in));
         } catch (JsonPlace.Wrong wrong) {
             throw new NotAProject(" " + wrong.getMessage(), wrong);
         } catch (JsonProcessingException broken) {
             String where = broken.getLocation() == null ? "" : " at line " + broken.getLocation().getLineNr() + ", column "
                     + broken.getLocation().getColumnNr();
-            throw new NotAProject(where + " is no valid JSON: " + firstLine(broken.getOriginalMessage()), broken);
-        } catch (IOException broken) {
+            throw new NotAProject(where + " is no valid JSON: " + reason(broken), broken);
+        } catch (CharConversionException broken) {
             throw new NotAProject(" is no text in UTF-8", broken);
         }
     }
 
-    private static String firstLine(String message) {
-        String line = message.lines().findFirst().orElse("");
-        return line.length() > 160 ? line.substring(0, 160) + "…" : line;
+    /** What the parser found wrong, without where it has its limits from. */
+    private static String reason(JsonProcessingException broken) {
+        String reason = broken.getOriginalMessage().lines().findFirst().orElse("").replaceAll(",? from `[^`]*`", "");
+        return Shown.text(reason);
     }
 
     /** Whether a file has our extension, case ignored. */

@@ -8,9 +8,11 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.project.Touches;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -35,7 +37,7 @@ import java.util.TreeMap;
 final class ProjectJson {
 
     /** The format that is written, and the newest that is read. */
-    static final int FORMAT = 1;
+    static final int FORMAT = 2;
 
     private ProjectJson() {
     }
@@ -50,6 +52,8 @@ final class ProjectJson {
         out.writeStringField("meter", project.meter().text());
         writeSwing(out, project.swing());
         out.writeStringField("key", project.key().text());
+        writeTouches(out, project.touches());
+        writeGiven(out, project.given());
         out.writeFieldName("kit");
         KitJson.write(out, project.kit());
         out.writeArrayFieldStart("banks");
@@ -74,6 +78,18 @@ final class ProjectJson {
         }
         out.writeEndArray();
         out.writeEndObject();
+    }
+
+    static void writeTouches(JsonGenerator out, Touches touches) throws IOException {
+        if (!touches.equals(Touches.USUAL)) {
+            out.writeFieldName("touches");
+            out.writeArray(touches.velocities().stream().mapToInt(Integer::intValue).toArray(), 0, Touches.NAMES.size());
+        }
+    }
+
+    static void writeGiven(JsonGenerator out, GivenIds given) throws IOException {
+        out.writeFieldName("given");
+        out.writeArray(new int[] {given.patterns(), given.rows()}, 0, 2);
     }
 
     static void writeSwing(JsonGenerator out, Swing swing) throws IOException {
@@ -194,7 +210,11 @@ final class ProjectJson {
         if (format < 1) {
             throw json.at("format").wrong("expected a format of 1 or more");
         }
-        json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
+        if (format == 1) {
+            json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
+        } else {
+            json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "given", "kit", "banks", "songs");
+        }
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
         for (JsonPlace bank : json.at("banks").list(Project.MAX_BANKS)) {
@@ -208,8 +228,8 @@ final class ProjectJson {
                 json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())),
                 json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
                 readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key such as A minor"),
-                KitJson.read(json.at("kit")), banks, songs));
+                json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json),
+                KitJson.read(json.at("kit")), banks, songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
     }
 
     private static Bank readBank(JsonPlace json, Set<PatternId> ids) {
@@ -227,6 +247,16 @@ final class ProjectJson {
             slots.add(Optional.of(pattern));
         }
         return json.made(() -> new Bank(json.at("name").text(), slots));
+    }
+
+    static Touches readTouches(JsonPlace json) {
+        return json.find("touches").map(touches -> touches.made(() -> new Touches(touches.list(Touches.NAMES.size()).stream()
+                .map(JsonPlace::integer).toList()))).orElse(Touches.USUAL);
+    }
+
+    static GivenIds readGiven(JsonPlace json) {
+        json.list(2);
+        return json.made(() -> new GivenIds(json.at(0).integer(), json.at(1).integer()));
     }
 
     static Swing readSwing(JsonPlace json) {

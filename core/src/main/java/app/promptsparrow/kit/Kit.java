@@ -73,6 +73,22 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         return new Kit(name, more, reverb);
     }
 
+    /** This kit without one row; refuses to take the last one. */
+    public Kit without(RowId id) {
+        if (rows.size() == 1) {
+            throw new IllegalArgumentException("a kit keeps at least one row");
+        }
+        return new Kit(name, rows.stream().filter(row -> !row.id().equals(id)).toList(), reverb);
+    }
+
+    /** This kit with one row at another place, from 0. */
+    public Kit moved(RowId id, int to) {
+        List<Row> changed = new ArrayList<>(rows);
+        Row row = changed.remove(indexOf(id));
+        changed.add(Math.max(0, Math.min(changed.size(), to)), row);
+        return new Kit(name, changed, reverb);
+    }
+
     public int highestRowId() {
         return rows.stream().mapToInt(row -> row.id().value()).max().orElse(0);
     }

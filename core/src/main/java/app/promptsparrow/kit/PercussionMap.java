@@ -1,5 +1,8 @@
 package app.promptsparrow.kit;
 
+import java.util.Locale;
+import java.util.Optional;
+
 /** The General MIDI percussion map, as far as families need a usual note (MIDI Association, General MIDI Level 1). */
 public final class PercussionMap {
 
@@ -18,6 +21,23 @@ public final class PercussionMap {
     /** A row name for a note: the map's instrument for 35 to 81, else {@code Percussion 90}. A family can be told from each. */
     public static String rowName(int note) {
         return note >= FIRST && note < FIRST + NAMES.length ? NAMES[note - FIRST] : "Percussion " + note;
+    }
+
+    /** The note of the instrument that a row's name speaks of, the longest name of the map that it holds; empty if it holds none. */
+    public static Optional<Integer> noteNamed(String rowName) {
+        String lower = rowName.toLowerCase(Locale.ROOT);
+        int best = -1;
+        for (int i = 0; i < NAMES.length; i++) {
+            if (lower.contains(word(i)) && (best < 0 || word(i).length() > word(best).length())) {
+                best = i;
+            }
+        }
+        return best < 0 ? Optional.empty() : Optional.of(FIRST + best);
+    }
+
+    /** A name as people say it; some have the family's word behind them only so that it can be told. */
+    private static String word(int index) {
+        return NAMES[index].toLowerCase(Locale.ROOT).replace(" percussion", "");
     }
 
     /** The usual note of a family's first row. */

@@ -6,7 +6,7 @@ import java.util.Objects;
 /**
  * One sound of a kit and everything that belongs to it. Immutable; {@code with…} methods give a changed copy.
  *
- * @param layers           1 to 4; a bass row whose first layer is a bass recipe is the live bass voice
+ * @param layers           1 to 4; a bass recipe is the live bass voice and stands alone
  * @param chokeGroup       0 (none) to 16; a hit silences the earlier voices of its group
  * @param oneVoice         whether a new hit ends the row's earlier one; always so on bass rows
  * @param velocityResponse 0 to 100 %, how far velocity changes the level
@@ -40,6 +40,9 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
         for (Layer layer : layers) {
             if (layer.recipe().model() == Recipe.Model.BASS && kind != Kind.BASS) {
                 throw new IllegalArgumentException("row '" + name + "' is a drum and cannot use a bass recipe");
+            }
+            if (layer.recipe().model() == Recipe.Model.BASS && layers.size() > 1) {
+                throw new IllegalArgumentException("row '" + name + "': a bass recipe is a voice of its own and stands alone, not among " + layers.size() + " layers");
             }
         }
     }
@@ -75,6 +78,20 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
 
     public Row withName(String to) {
         return new Row(id, to, family, kind, layers, strip, ending, chokeGroup, oneVoice, lean, velocityResponse, midiNote, midiChannel, muted, soloed);
+    }
+
+    /** The same row under another identity, for another kit. */
+    public Row withId(RowId to) {
+        return new Row(to, name, family, kind, layers, strip, ending, chokeGroup, oneVoice, lean, velocityResponse, midiNote, midiChannel, muted, soloed);
+    }
+
+    /** The same sound under another family; what a row plays decides its kind, not its family. */
+    public Row withFamily(Family to) {
+        return new Row(id, name, to, kind, layers, strip, ending, chokeGroup, oneVoice, lean, velocityResponse, midiNote, midiChannel, muted, soloed);
+    }
+
+    public Row withLayers(List<Layer> to) {
+        return new Row(id, name, family, kind, to, strip, ending, chokeGroup, oneVoice, lean, velocityResponse, midiNote, midiChannel, muted, soloed);
     }
 
     public Row withStrip(Strip to) {

@@ -11,7 +11,6 @@ import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -25,16 +24,16 @@ public final class MidiExport {
 
     private static final int META_TEXT_TRACK_NAME = 0x03;
     private static final int META_MARKER = 0x06;
-    static final int META_TEMPO = 0x51;
-    static final int META_METER = 0x58;
     private static final int META_KEY = 0x59;
-    static final int META_OURS = 0x7F;
+    /** What may be written is what may be read again: each note is two events. */
+    static final int MAX_NOTES = MidiFile.MAX_EVENTS / 2 - 10_000;
+    private static final int BARS_AT_ONCE = 16;
 
     /**
      * A finished file.
      *
      * @param notes  how many notes it holds
-     * @param merged how many were left out because a louder one starts at the same tick on the same key
+     * @param merged how many became one with another that starts at the same tick on the same key and channel
      * @param moved  how many start at or after the end of the last pass and were moved to its last tick
      */
     public record Result(byte[] bytes, int tracks, int notes, int merged, int moved) {
@@ -57,13 +56,39 @@ public final class MidiExport {
         }
     }
 
+    /** A note in ticks, on its channel; {@code order} is its row's place in the kit. */
+    private static final class Placed {
+        private final long start;
+        private long end;
+        private final int channel;
+        private final int key;
+        private int velocity;
+        private final int order;
+
+        Placed(long start, long end, int channel, int key, int velocity, int order) {
+            this.start = start;
+            this.end = end;
+            this.channel = channel;
+            this.key = key;
+            this.velocity = velocity;
+            this.order = order;
+        }
+
+        boolean sameKey(Placed other) {
+            return other.channel == channel && other.key == key;
+        }
+
+        MidiNote note() {
+            return new MidiNote(start, end, channel, key, velocity);
+        }
+    }
+
     private final Project project;
     private final MidiOptions options;
     private final Score score;
     private final long leadIn;
     private final long length;
     private final Map<RowId, Integer> channels;
-    private final List<MidiNote> written = new ArrayList<>();
     private int merged;
     private int moved;
 
@@ -81,7 +106,8 @@ public final class MidiExport {
      *
      * @param carried a pattern in our own form, to be carried along and given back by {@link MidiFile#pattern()} as long as
      *                the notes are untouched; or null
-     * @throws IllegalArgumentException if it has more than 15 bass rows or a gap that no MIDI file can hold
+     * @throws IllegalArgumentException if it has more than 15 bass rows, a gap that no MIDI file can hold, or more than is read
+     *                                  again
      */
     public static Result write(Project project, Score score, MidiOptions options, byte[] carried) {
         if (!score.ends()) {
@@ -121,41 +147,63 @@ public final class MidiExport {
     }
 
     private Result write(byte[] carried) {
+        refuseTooMany();
         long endTick = tick(length);
         SmfWriter conductor = new SmfWriter();
         conductor(conductor);
-        Map<RowId, List<Note>> byRow = collect();
+        List<Placed> placed = withoutOverlap(placed());
         List<byte[]> chunks = new ArrayList<>();
-        for (Row row : project.kit().rows()) {
-            List<Note> rowNotes = byRow.get(row.id());
-            if (rowNotes == null) {
-                continue;
-            }
+        List<Row> rows = project.kit().rows();
+        for (int from = 0; from < placed.size();) {
+            Row row = rows.get(placed.get(from).order);
             SmfWriter track = options.type() == 1 ? new SmfWriter() : conductor;
             if (options.type() == 1) {
                 track.text(0, META_TEXT_TRACK_NAME, row.name());
             }
-            writeRow(track, row, rowNotes);
+            int to = from;
+            for (; to < placed.size() && placed.get(to).order == placed.get(from).order; to++) {
+                Placed note = placed.get(to);
+                track.note(note.start, note.end, note.channel, note.key, note.velocity);
+            }
+            from = to;
             if (options.type() == 1) {
                 chunks.add(track.toChunk(endTick));
             }
         }
         if (carried != null) {
-            carry(conductor, carried);
+            carry(conductor, carried, placed);
         }
         chunks.add(0, conductor.toChunk(endTick));
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.writeBytes(SmfWriter.header(options.type(), chunks.size(), options.ppq()));
         chunks.forEach(out::writeBytes);
-        return new Result(out.toByteArray(), chunks.size(), written.size(), merged, moved);
+        if (out.size() > MidiFile.MAX_BYTES) {
+            throw new IllegalArgumentException("this would be a MIDI file of " + (out.size() >> 20) + " MiB and at most "
+                    + (MidiFile.MAX_BYTES >> 20) + " are read again; choose fewer repeats");
+        }
+        return new Result(out.toByteArray(), chunks.size(), placed.size(), merged, moved);
     }
 
-    private void carry(SmfWriter track, byte[] carried) {
+    /** Counts before anything is built, some bars at a time, so that what is refused is refused soon. */
+    private void refuseTooMany() {
+        long[] count = {0};
+        NoteSink counter = (lane, step, start, end, velocity, cents, kind) -> count[0]++;
+        long span = BARS_AT_ONCE * GridTime.WHOLE;
+        for (long from = 0; from < length; from += span) {
+            score.emit(from, Math.min(from + span, length), length, 0, counter);
+            if (count[0] > MAX_NOTES) {
+                throw new IllegalArgumentException("this would be more than " + MAX_NOTES
+                        + " notes, which is the most that a MIDI file may have to be read again; choose fewer repeats");
+            }
+        }
+    }
+
+    private void carry(SmfWriter track, byte[] carried, List<Placed> placed) {
         ByteArrayOutputStream data = new ByteArrayOutputStream(carried.length + 40);
         data.writeBytes(MidiFile.MARK);
-        data.writeBytes(MidiNote.fingerprint(written));
+        data.writeBytes(MidiNote.fingerprint(placed.stream().map(Placed::note).toList()));
         data.writeBytes(carried);
-        track.meta(0, META_OURS, data.toByteArray());
+        track.meta(0, SmfReader.META_OURS, data.toByteArray());
     }
 
     private long tick(long units) {
@@ -165,7 +213,7 @@ public final class MidiExport {
     private void conductor(SmfWriter track) {
         track.text(0, META_TEXT_TRACK_NAME, project.name());
         int micros = project.tempo().microsPerQuarter();
-        track.meta(0, META_TEMPO, (byte) (micros >> 16), (byte) (micros >> 8), (byte) micros);
+        track.meta(0, SmfReader.META_TEMPO, (byte) (micros >> 16), (byte) (micros >> 8), (byte) micros);
         keySignature(track);
         PatternId shown = null;
         Meter meter = null;
@@ -175,7 +223,7 @@ public final class MidiExport {
             long at = part.start() == 0 ? 0 : tick(part.start());
             if (!now.equals(meter)) {
                 meter = now;
-                track.meta(at, META_METER, (byte) meter.beats(), (byte) Integer.numberOfTrailingZeros(meter.division()),
+                track.meta(at, SmfReader.META_METER, (byte) meter.beats(), (byte) Integer.numberOfTrailingZeros(meter.division()),
                         (byte) (96 / meter.division()), (byte) 8);
             }
             if (!id.equals(shown)) {
@@ -187,9 +235,7 @@ public final class MidiExport {
 
     /** Sharps (positive) or flats of the nearest major or minor key signature. */
     private void keySignature(SmfWriter track) {
-        boolean minor = !project.key().scale().title().startsWith("maj") && project.key().contains(project.key().root() + 3);
-        int fifths = Math.floorMod((project.key().root() + (minor ? 3 : 0)) * 7, 12);
-        track.meta(0, META_KEY, (byte) (fifths > 6 ? fifths - 12 : fifths), (byte) (minor ? 1 : 0));
+        track.meta(0, META_KEY, (byte) project.key().fifths(), (byte) (project.key().isMinor() ? 1 : 0));
     }
 
     /** Who collects is a map from row to its notes in order of their start. */
@@ -210,7 +256,21 @@ public final class MidiExport {
         return byRow;
     }
 
-    private void writeRow(SmfWriter track, Row row, List<Note> list) {
+    /** Every row's notes in ticks. */
+    private List<Placed> placed() {
+        Map<RowId, List<Note>> byRow = collect();
+        List<Placed> placed = new ArrayList<>();
+        List<Row> rows = project.kit().rows();
+        for (int order = 0; order < rows.size(); order++) {
+            List<Note> notes = byRow.remove(rows.get(order).id());
+            if (notes != null) {
+                place(rows.get(order), order, notes, placed);
+            }
+        }
+        return placed;
+    }
+
+    private void place(Row row, int order, List<Note> list, List<Placed> placed) {
         int channel = row.isBass() ? channels.get(row.id()) : row.midiChannel();
         if (row.oneVoice()) {
             for (int i = 0; i + 1 < list.size(); i++) {
@@ -218,49 +278,46 @@ public final class MidiExport {
             }
         }
         long endTick = tick(length);
-        Map<Integer, List<long[]>> byKey = new HashMap<>(); // {start tick, end tick, velocity}
         for (int i = 0; i < list.size(); i++) {
             Note note = list.get(i);
+            Note next = i + 1 < list.size() ? list.get(i + 1) : null;
             long start = tick(note.start);
             long end = Math.min(tick(note.end), endTick);
-            boolean slidInto = i + 1 < list.size() && list.get(i + 1).slide && list.get(i + 1).key != note.key
-                    && note.end >= list.get(i + 1).start;
             if (start >= endTick) {
                 start = endTick - 1;
                 moved++;
             }
-            if (slidInto) {
-                end = Math.min(Math.max(end, tick(list.get(i + 1).start) + 1), endTick);
+            if (next != null && next.slide && next.key != note.key && note.end >= next.start) {
+                end = Math.min(Math.max(end, tick(next.start) + 1), endTick);
             }
-            byKey.computeIfAbsent(note.key, key -> new ArrayList<>())
-                    .add(new long[] {start, Math.max(end, start + 1), note.velocity});
-        }
-        for (Map.Entry<Integer, List<long[]>> entry : byKey.entrySet()) {
-            for (long[] note : withoutOverlap(entry.getValue())) {
-                track.note(note[0], note[1], channel, entry.getKey(), (int) note[2]);
-                written.add(new MidiNote(note[0], note[1], channel, entry.getKey(), (int) note[2]));
-            }
+            placed.add(new Placed(start, Math.max(end, start + 1), channel, note.key, note.velocity, order));
         }
     }
 
-    /** On one key: of starts at one tick the louder stays, and no note goes past the next start. */
-    private List<long[]> withoutOverlap(List<long[]> list) {
-        list.sort(Comparator.comparingLong(note -> note[0]));
-        List<long[]> kept = new ArrayList<>();
-        for (long[] note : list) {
-            long[] last = kept.isEmpty() ? null : kept.get(kept.size() - 1);
-            if (last != null && last[0] == note[0]) {
+    /**
+     * On one key of one channel, whichever rows play it: two starts at one tick become one in the upper row, with the louder's
+     * velocity and the later end, and no note goes past the next start. Sorted by row, then by start.
+     */
+    private List<Placed> withoutOverlap(List<Placed> all) {
+        all.sort(Comparator.comparingInt((Placed note) -> note.channel).thenComparingInt(note -> note.key)
+                .thenComparingLong(note -> note.start).thenComparingInt(note -> note.order));
+        List<Placed> kept = new ArrayList<>(all.size());
+        Placed last = null;
+        for (Placed note : all) {
+            boolean same = last != null && last.sameKey(note);
+            if (same && last.start == note.start) {
                 merged++;
-                if (note[2] > last[2]) {
-                    kept.set(kept.size() - 1, note);
-                }
+                last.velocity = Math.max(last.velocity, note.velocity);
+                last.end = Math.max(last.end, note.end);
                 continue;
             }
-            if (last != null) {
-                last[1] = Math.min(last[1], note[0]);
+            if (same) {
+                last.end = Math.min(last.end, note.start);
             }
             kept.add(note);
+            last = note;
         }
-        return Collections.unmodifiableList(kept);
+        kept.sort(Comparator.comparingInt((Placed note) -> note.order).thenComparingLong(note -> note.start));
+        return kept;
     }
 }

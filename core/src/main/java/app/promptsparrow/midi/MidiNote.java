@@ -18,6 +18,12 @@ import java.util.List;
  */
 public record MidiNote(long start, long end, int channel, int key, int velocity) {
 
+    public MidiNote {
+        if (start < 0 || end <= start || channel < 1 || channel > 16 || key < 0 || key > 127 || velocity < 1 || velocity > 127) {
+            throw new IllegalArgumentException("a note has a start before its end, channel 1 to 16, key 0 to 127 and velocity 1 to 127");
+        }
+    }
+
     static final Comparator<MidiNote> ORDER = Comparator.comparingLong(MidiNote::start).thenComparingInt(MidiNote::channel)
             .thenComparingInt(MidiNote::key).thenComparingLong(MidiNote::end).thenComparingInt(MidiNote::velocity);
 

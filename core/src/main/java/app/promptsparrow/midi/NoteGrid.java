@@ -1,22 +1,23 @@
 package app.promptsparrow.midi;
 
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.Arrays;
-import java.util.Collection;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * The grid that notes were played on. Immutable.
  *
  * @param remark a sentence if none fits well
+ * @param own    rows whose notes lie too close for the grid, with a step value of their own that has one for each
  */
-public record NoteGrid(StepValue step, Swing swing, Optional<String> remark) {
+public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map<RowId, StepValue> own) {
 
     private static final double SHARE_THAT_FITS = 0.95;
     private static final int MOST_FOR_SWING = 2_000;
@@ -24,49 +25,53 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark) {
     private static final double WORTH = 0.3;
 
     /**
-     * The longest step value from 1/4 to 1/64t with at most one note a row and step and 95 % of the
-     * notes within the smaller of 20 % of a step and 25 ms, after the best swing is taken out.
+     * The longest step value from 1/4 to 1/64t with at most one note a row and step and 95 % of the notes within the smaller
+     * of 20 % of a step and 25 ms, after the best swing is taken out; else 1/16, and it says so; rows that need it then get finer steps of their own.
+     *
+     * @param byRow each row's notes by their start, none of them at the same time
      */
-    static NoteGrid fitting(Collection<List<MidiNote>> byRow, MidiFile file) {
-        Tempo tempo = file.tempo().orElse(new Tempo(120_000));
-        List<long[]> rows = byRow.stream().map(notes -> notes.stream().mapToLong(note -> file.units(note.start())).toArray()).toList();
-        NoteGrid roomy = null;
+    static NoteGrid fitting(Map<RowId, List<MidiNote>> byRow, MidiFile file) {
+        List<long[]> rows = byRow.values().stream().map(notes -> starts(notes, file)).toList();
         // Finer grids swing as sixteenths do; a swing sought on them would bend itself to anything.
         Swing ofSixteenths = bestSwing(rows, StepValue.SIXTEENTH, file.units(1));
         for (StepValue step : candidates()) {
             Swing swing = !step.isPlain() ? Swing.STRAIGHT
                     : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step);
-            if (!fitsOneEach(rows, step, swing)) {
-                continue;
-            }
-            if (shareWithin(rows, step, swing, tempo) >= SHARE_THAT_FITS) {
-                return new NoteGrid(step, swing, Optional.empty());
-            }
-            if (roomy == null || step.isPlain() && !roomy.step.isPlain()) { // of those with room for every note the longest plain one
-                roomy = new NoteGrid(step, swing, Optional.of("no grid fits well; " + step + " is taken and the rest becomes timing"));
+            if (fitsOneEach(rows, step, swing) && shareWithin(rows, step, swing, file.tempo()) >= SHARE_THAT_FITS) {
+                return new NoteGrid(step, swing, Optional.empty(), Map.of());
             }
         }
-        return roomy != null ? roomy : new NoteGrid(StepValue.plain(64), ofSixteenths,
-                Optional.of("no grid has a step for every note; 1/64 is taken"));
+        return new NoteGrid(StepValue.SIXTEENTH, ofSixteenths, Optional.of("no grid fits well; 1/16 is taken and the rest becomes timing"),
+                ownSteps(byRow, ofSixteenths, file));
+    }
+
+    private static long[] starts(List<MidiNote> notes, MidiFile file) {
+        return notes.stream().mapToLong(note -> file.units(note.start())).toArray();
+    }
+
+    /** The longest step value below 1/16 that has a step for each note of a row, for rows that 1/16 has not. */
+    private static Map<RowId, StepValue> ownSteps(Map<RowId, List<MidiNote>> byRow, Swing swing, MidiFile file) {
+        Map<RowId, StepValue> own = new HashMap<>();
+        byRow.forEach((row, notes) -> {
+            List<long[]> alone = List.of(starts(notes, file));
+            if (!fitsOneEach(alone, StepValue.SIXTEENTH, swing)) {
+                candidates().stream().filter(step -> step.units() < StepValue.SIXTEENTH.units())
+                        .filter(step -> fitsOneEach(alone, step, step.isPlain() ? swing : Swing.STRAIGHT)).findFirst()
+                        .ifPresent(step -> own.put(row, step));
+            }
+        });
+        return own;
+    }
+
+    /** The grid of one row. */
+    NoteGrid of(RowId row) {
+        StepValue fine = own.get(row);
+        return fine == null ? this : new NoteGrid(fine, fine.isPlain() ? swing : Swing.STRAIGHT, Optional.empty(), Map.of());
     }
 
     /** Plain and triplet, the longest first: pure triplets are triplets before they are swung notes of a finer grid. */
     private static List<StepValue> candidates() {
         return StepValue.all().stream().filter(step -> step.feel() != StepValue.Feel.DOTTED && step.denominator() >= 4).sorted().toList();
-    }
-
-    /** Where a swung position would stand without swing: the inverse of {@link Swing#bend}, rounded half up. */
-    static long unbent(long units, Swing swing) {
-        if (swing.isStraight()) {
-            return units;
-        }
-        long u = swing.unit().units();
-        long share = swing.perMille();
-        long place = Math.floorMod(units, 2 * u);
-        long middle = GridTime.roundHalfUp(u * share, 500);
-        long straight = place < middle ? GridTime.roundHalfUp(place * 500, share)
-                : u + GridTime.roundHalfUp((place - middle) * 500, 1_000 - share);
-        return units - place + straight;
     }
 
     private static Swing bestSwing(List<long[]> rows, StepValue step, long tickUnits) {
@@ -116,17 +121,20 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark) {
     }
 
     private static long fromGrid(long start, StepValue step, Swing swing) {
-        long straight = unbent(start, swing);
+        long straight = swing.unbend(start);
         return straight - GridTime.roundHalfUp(straight, step.units()) * step.units();
     }
 
+    /** Unbending keeps the order, so two notes of one step are neighbours. */
     private static boolean fitsOneEach(List<long[]> rows, StepValue step, Swing swing) {
         for (long[] row : rows) {
-            Set<Long> taken = new HashSet<>();
+            long before = Long.MIN_VALUE;
             for (long start : row) {
-                if (!taken.add(GridTime.roundHalfUp(unbent(start, swing), step.units()))) {
+                long at = GridTime.roundHalfUp(swing.unbend(start), step.units());
+                if (at == before) {
                     return false;
                 }
+                before = at;
             }
         }
         return true;

@@ -2,7 +2,9 @@ package app.promptsparrow.midi;
 
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 
 /**
  * Writes the bytes of one track of a Standard MIDI File (The MIDI Association, RP-001). Events are added in any order
@@ -20,27 +22,34 @@ final class SmfWriter {
     private static final int OFF = 1;
     private static final int ON = 2;
 
+    private static final int INDEX_BITS = 23;
+    /** The most events of a track: what fits into a sorting key beside its tick, more than any file that is read may have. */
+    private static final int MOST = 1 << INDEX_BITS;
+    private static final long MAX_TICK = 1L << 63 - INDEX_BITS - 2;
+
     private long[] keys = new long[64];
-    private byte[][] metas = new byte[64][];
     private int[] messages = new int[64];
     private int count;
+    private final List<byte[]> metas = new ArrayList<>();
 
-    private void add(long tick, int rank, int message, byte[] meta) {
+    private void add(long tick, int rank, int message) {
+        if (count == MOST || tick >= MAX_TICK) {
+            throw new IllegalArgumentException("a MIDI track cannot hold so much; export fewer repeats");
+        }
         if (count == keys.length) {
             keys = Arrays.copyOf(keys, count * 2);
-            metas = Arrays.copyOf(metas, count * 2);
             messages = Arrays.copyOf(messages, count * 2);
         }
-        keys[count] = tick << 2 | rank;
+        // Tick, then kind, then the order of adding: sorting these numbers sorts the events.
+        keys[count] = (tick << 2 | rank) << INDEX_BITS | count;
         messages[count] = message;
-        metas[count] = meta;
         count++;
     }
 
     /** @param note 0 to 127, at a channel from 1 */
     void note(long tick, long endTick, int channel, int note, int velocity) {
-        add(tick, ON, 0x90 | channel - 1 | note << 8 | velocity << 16, null);
-        add(endTick, OFF, 0x80 | channel - 1 | note << 8 | 64 << 16, null);
+        add(tick, ON, 0x90 | channel - 1 | note << 8 | velocity << 16);
+        add(endTick, OFF, 0x80 | channel - 1 | note << 8 | 64 << 16);
     }
 
     void meta(long tick, int type, byte... data) {
@@ -50,7 +59,8 @@ final class SmfWriter {
         putQuantity(head, 2, data.length);
         byte[] whole = Arrays.copyOf(head, head.length + data.length);
         System.arraycopy(data, 0, whole, head.length, data.length);
-        add(tick, META, 0, whole);
+        metas.add(whole);
+        add(tick, META, metas.size() - 1);
     }
 
     void text(long tick, int type, String text) {
@@ -58,24 +68,21 @@ final class SmfWriter {
     }
 
     /**
-     * The whole track chunk, with its end at a tick.
+     * The whole track chunk, with its end at a tick. Call once, last.
      *
      * @throws IllegalArgumentException if two events lie further apart than a file can say
      */
     byte[] toChunk(long endTick) {
-        Integer[] order = new Integer[count];
-        for (int i = 0; i < count; i++) {
-            order[i] = i;
-        }
-        Arrays.sort(order, (a, b) -> Long.compare(keys[a], keys[b])); // stable
+        Arrays.sort(keys, 0, count);
         ByteArrayOutputStream body = new ByteArrayOutputStream(count * 5 + 64);
         long last = 0;
-        for (int index : order) {
-            long tick = keys[index] >> 2;
+        for (int i = 0; i < count; i++) {
+            long tick = keys[i] >> INDEX_BITS + 2;
+            int index = (int) keys[i] & MOST - 1;
             delta(body, tick - last);
             last = tick;
-            if (metas[index] != null) {
-                body.writeBytes(metas[index]);
+            if ((keys[i] >> INDEX_BITS & 3) == META) {
+                body.writeBytes(metas.get(messages[index]));
             } else {
                 body.write(messages[index]);
                 body.write(messages[index] >> 8);

@@ -89,6 +89,15 @@ public record Lane(Optional<StepValue> step, OptionalInt length, Optional<Swing>
         return withHits(edited);
     }
 
+    /** Refuses pitches that are no MIDI notes, for a lane of a bass row. */
+    public void checkNotes(String rowName) {
+        for (Hit hit : hits) {
+            if (hit.pitch() < 0 || hit.pitch() > 127) {
+                throw new IllegalArgumentException("row '" + rowName + "', step " + (hit.step() + 1) + ": a bass note is 0 to 127, not " + hit.pitch());
+            }
+        }
+    }
+
     private int indexOf(int atStep) {
         int low = 0;
         int high = hits.size() - 1;

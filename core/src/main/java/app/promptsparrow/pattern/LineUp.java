@@ -10,7 +10,7 @@ import java.util.OptionalLong;
 
 /**
  * When lanes of different lengths meet again: the least common multiple of the durations of the pattern and its free
- * lanes that have hits. Pure functions with checked arithmetic.
+ * lanes that have a hit within their length. Pure functions with checked arithmetic.
  */
 public final class LineUp {
 
@@ -24,7 +24,7 @@ public final class LineUp {
     public static OptionalLong of(Pattern pattern, Meter meter) {
         long together = pattern.durationUnits();
         for (Map.Entry<RowId, Lane> entry : pattern.lanes().entrySet()) {
-            if (entry.getValue().isFree() && !entry.getValue().hits().isEmpty()) {
+            if (counts(entry.getValue())) {
                 OptionalLong next = within(together, pattern.laneCycleUnits(entry.getKey()), meter);
                 if (next.isEmpty()) {
                     return next;
@@ -35,16 +35,21 @@ public final class LineUp {
         return OptionalLong.of(together);
     }
 
+    /** Whether a lane goes round on its own and is heard. */
+    private static boolean counts(Lane lane) {
+        return lane.isFree() && !lane.hits().isEmpty() && lane.hits().get(0).step() < lane.length().getAsInt();
+    }
+
     /** When one row's lane meets the pattern's start again, or empty if beyond {@value #MAX_BARS} bars. */
     public static OptionalLong ofLane(Pattern pattern, RowId row, Meter meter) {
         return within(pattern.durationUnits(), pattern.laneCycleUnits(row), meter);
     }
 
-    /** The free lanes with hits, those that delay the line-up most first. */
+    /** The free lanes with hits within their length, those that delay the line-up most first. */
     public static List<RowId> costliest(Pattern pattern) {
         long duration = pattern.durationUnits();
         return pattern.lanes().entrySet().stream()
-                .filter(entry -> entry.getValue().isFree() && !entry.getValue().hits().isEmpty())
+                .filter(entry -> counts(entry.getValue()))
                 .map(Map.Entry::getKey)
                 .sorted(Comparator.comparingLong((RowId row) ->
                         GridTime.greatestCommonDivisor(duration, pattern.laneCycleUnits(row))))

@@ -28,15 +28,23 @@ public record Roll(int count, int spanSteps, int rampPercent, int rampCents) {
         return new Roll(count, spanSteps, 100, 0);
     }
 
-    /** Velocity of hit {@code index} (from 0): linear from the hit's to its ramped one, rounded half up, 1 to 127. */
+    /**
+     * Velocity of hit {@code index} (from 0): in a straight line from the hit's to its ramped one, which is brought into 1 to
+     * 127 first; each rounded half up.
+     */
     public int velocity(int index, int first) {
-        // first + (first·ramp/100 - first)·index/(count-1), over one denominator so that it is rounded once
-        long numerator = (long) first * 100 * (count - 1) + (long) first * (rampPercent - 100) * index;
-        return Hit.clampVelocity((int) GridTime.roundHalfUp(numerator, 100L * (count - 1)));
+        int last = Hit.clampVelocity((int) GridTime.roundHalfUp((long) first * rampPercent, 100));
+        return first + (int) GridTime.roundHalfUp((long) (last - first) * index, count - 1);
     }
 
-    /** Pitch offset in cents of hit {@code index} (from 0) against the first, rounded half up. */
-    public int cents(int index) {
-        return (int) GridTime.roundHalfUp((long) rampCents * index, count - 1);
+    /**
+     * Pitch in cents of hit {@code index} (from 0): in a straight line from the hit's to its ramped one, which is brought into
+     * what is possible first; rounded half up.
+     *
+     * @param first the hit's own pitch, from {@code lowest} to {@code highest}
+     */
+    public int cents(int index, int first, int lowest, int highest) {
+        int last = Math.max(lowest, Math.min(highest, first + rampCents));
+        return first + (int) GridTime.roundHalfUp((long) (last - first) * index, count - 1);
     }
 }

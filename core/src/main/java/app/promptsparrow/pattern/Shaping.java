@@ -5,8 +5,12 @@ import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
@@ -35,6 +39,9 @@ public final class Shaping {
             return swing.bend(step * stepUnits);
         }
     }
+
+    /** How many steps around a place a free one is sought. */
+    private static final int REACH = 3;
 
     private Shaping() {
     }
@@ -130,6 +137,33 @@ public final class Shaping {
         return hit.withStep(step).withTiming((int) Math.max(-Hit.MAX_TIMING, Math.min(Hit.MAX_TIMING, rest)));
     }
 
+    /**
+     * Hits of one lane moved in time together: each goes over to the next step once that is free, whoever else of them leaves
+     * it or comes to it; otherwise it stays as far that way as its own step allows, so that none is lost.
+     *
+     * @param hits  by ascending step
+     * @param taken steps of other hits
+     * @param share how far, in hundred-thousandths of a step
+     * @param steps how many steps the lane has
+     * @return by the step that each had
+     */
+    public static Map<Integer, Hit> shifted(List<Hit> hits, Set<Integer> taken, long share, int steps) {
+        Map<Integer, Hit> moved = new HashMap<>();
+        Set<Integer> used = new HashSet<>(taken);
+        for (int i = 0; i < hits.size(); i++) {
+            // From the end they move towards, so that the one ahead has made room.
+            Hit hit = hits.get(share < 0 ? i : hits.size() - 1 - i);
+            Hit to = shifted(hit, share);
+            boolean free = to.step() == hit.step() || to.step() < steps && !used.contains(to.step());
+            if (!free) {
+                to = hit.withTiming(share < 0 ? -Hit.MAX_TIMING : Hit.MAX_TIMING);
+            }
+            used.add(to.step());
+            moved.put(hit.step(), to);
+        }
+        return moved;
+    }
+
     /** Takes away a share of each hit's timing: 100 % puts it on its step. */
     public static Hit quantized(Hit hit, int strengthPercent) {
         return hit.withTiming((int) GridTime.roundHalfUp((long) hit.timing() * (100 - strengthPercent), 100));
@@ -152,13 +186,19 @@ public final class Shaping {
         return new Result(List.copyOf(byStep.values()), lost);
     }
 
+    /** The nearest free step, its timing brought into what is possible: where swing stretches the grid a hit may lie further
+     * from its step than half of one. */
     private static Optional<Hit> nearest(Hit hit, long sounds, Collection<Integer> taken, Grid grid) {
-        long around = sounds / grid.stepUnits;
+        long around = grid.swing.unbend(sounds) / grid.stepUnits;
+        long reach = grid.swing.isStraight() ? grid.stepUnits / 2 : grid.stepUnits * 3 / 4;
         Hit best = null;
-        for (long step = Math.max(0, around - 2); step <= Math.min(Hit.MAX_STEP, around + 2); step++) {
-            long timing = GridTime.roundHalfUp((sounds - grid.start(step)) * Hit.STEP, grid.stepUnits);
-            if (Math.abs(timing) <= Hit.MAX_TIMING && !taken.contains((int) step) && (best == null || Math.abs(timing) < Math.abs(best.timing()))) {
-                best = hit.withStep((int) step).withTiming((int) timing);
+        long least = Long.MAX_VALUE;
+        for (long step = Math.max(0, around - REACH); step <= Math.min(Hit.MAX_STEP, around + REACH); step++) {
+            long off = sounds - grid.start(step);
+            if (Math.abs(off) < least && Math.abs(off) <= reach && !taken.contains((int) step)) {
+                long timing = GridTime.roundHalfUp(off * Hit.STEP, grid.stepUnits);
+                least = Math.abs(off);
+                best = hit.withStep((int) step).withTiming((int) Math.max(-Hit.MAX_TIMING, Math.min(Hit.MAX_TIMING, timing)));
             }
         }
         return Optional.ofNullable(best);
@@ -188,11 +228,16 @@ public final class Shaping {
         return hits.stream().map(hit -> hit.withVelocity(Hit.clampVelocity((hit.velocity() * percent + 50) / 100))).toList();
     }
 
-    /** Velocities from a figure that repeats over the hits: {@code 96 58 80 58}. */
-    public static List<Hit> figure(List<Hit> hits, List<Integer> velocities) {
+    /**
+     * Velocities from a figure that repeats: {@code 96 58 80 58}.
+     *
+     * @param bySteps over the steps of the lane; otherwise over the hits
+     */
+    public static List<Hit> figure(List<Hit> hits, List<Integer> velocities, boolean bySteps) {
         List<Hit> result = new ArrayList<>();
         for (int i = 0; i < hits.size(); i++) {
-            result.add(hits.get(i).withVelocity(Hit.clampVelocity(velocities.get(i % velocities.size()))));
+            int place = bySteps ? hits.get(i).step() : i;
+            result.add(hits.get(i).withVelocity(Hit.clampVelocity(velocities.get(place % velocities.size()))));
         }
         return result;
     }

@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * Ten slots, each empty or holding a pattern. Immutable.
@@ -49,6 +50,15 @@ public record Bank(String name, List<Optional<Pattern>> slots) {
         List<Optional<Pattern>> changed = new ArrayList<>(slots);
         changed.set(slot, pattern);
         return new Bank(name, changed);
+    }
+
+    public Bank withName(String to) {
+        return new Bank(to, slots);
+    }
+
+    /** This bank with every pattern changed. */
+    Bank withEach(UnaryOperator<Pattern> change) {
+        return new Bank(name, slots.stream().map(slot -> slot.map(change)).toList());
     }
 
     /** The patterns in the order of their slots. */

@@ -65,6 +65,11 @@ public record Clip(Kit kit, Pattern pattern, long fromUnits, long spanUnits, lon
         return new Clip(project.kit(), only, from, (last - from + beat - 1) / beat * beat, meter.barUnits());
     }
 
+    /** The same hits as a part of a longer stretch: pasting keeps their place in it, and pasting again goes on behind it. */
+    public Clip over(long from, long span) {
+        return new Clip(kit, pattern, from, span, barUnits);
+    }
+
     /** The hits in row order, by step within a row. */
     public List<Hit> hits() {
         return kit.rows().stream().flatMap(row -> pattern.lane(row.id()).hits().stream()).toList();
@@ -99,7 +104,7 @@ public record Clip(Kit kit, Pattern pattern, long fromUnits, long spanUnits, lon
             List<Hit> moved = moved(hits, source, into, target.get().id(), start);
             lost += hits.size() - moved.size();
             touched.add(target.get().id());
-            edits.add(new Edit.EditHits(name, into.id(), target.get().id(),
+            edits.add(new PatternEdit.EditHits(name, into.id(), target.get().id(),
                     merge ? Set.of() : within(into, target.get().id(), start), moved));
         }
         return new Paste(new Edit.Together(name, edits), touched, start + spanUnits, lost);

@@ -1,7 +1,9 @@
 package app.promptsparrow.project;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -82,6 +84,22 @@ public final class History {
 
     public Optional<String> redoName() {
         return Optional.ofNullable(redo.peekLast()).map(Step::name);
+    }
+
+    /** The names of the steps that undo would take back, the next one first. */
+    public List<String> undoNames() {
+        return names(undo);
+    }
+
+    /** The names of the steps that redo would bring back, the next one first. */
+    public List<String> redoNames() {
+        return names(redo);
+    }
+
+    private static List<String> names(Deque<Step> steps) {
+        List<String> names = new ArrayList<>();
+        steps.descendingIterator().forEachRemaining(step -> names.add(step.name));
+        return names;
     }
 
     /** Takes back the last step and returns its name; empty if there is none. */

@@ -1,6 +1,5 @@
 package app.promptsparrow.project;
 
-import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
@@ -14,7 +13,6 @@ public record Key(int root, Scale scale) {
 
     public static final Key A_MINOR = new Key(9, Scale.MINOR);
 
-    private static final List<String> NOTES = List.of("C", "C#", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B");
 
     /** The scales, each by its semitones above the root. */
     public enum Scale {
@@ -101,7 +99,21 @@ public record Key(int root, Scale scale) {
         }
     }
 
+    /**
+     * Sharps (positive) or flats (negative) of the nearest major or minor key signature, –6 to 6; of six sharps and six flats
+     * a major key has the sharps and a minor key the flats.
+     */
+    public int fifths() {
+        int sharps = Math.floorMod((root + (isMinor() ? 3 : 0)) * 7, 12);
+        return sharps > 6 || sharps == 6 && isMinor() ? sharps - 12 : sharps;
+    }
+
+    /** Whether its third is the minor one. */
+    public boolean isMinor() {
+        return !scale.title.startsWith("maj") && contains(root + 3);
+    }
+
     public String text() {
-        return NOTES.get(root) + " " + scale.title;
+        return NoteNames.semitoneName(root, this) + " " + scale.title;
     }
 }

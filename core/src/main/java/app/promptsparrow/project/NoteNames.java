@@ -4,10 +4,12 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Names of MIDI notes, with 60 = C4 and one name for each note. Pure functions. */
+/** Names of MIDI notes, with 60 = C4; spelled as a key has them, or one name for each note. Pure functions. */
 public final class NoteNames {
 
     private static final String[] NAMES = {"C", "C#", "D", "Eb", "E", "F", "F#", "G", "Ab", "A", "Bb", "B"};
+    private static final String[] SHARPS = {"C", "C#", "D", "D#", "E", "F", "F#", "G", "G#", "A", "A#", "B"};
+    private static final String[] FLATS = {"C", "Db", "D", "Eb", "E", "F", "Gb", "G", "Ab", "A", "Bb", "B"};
     private static final int[] LETTERS = {9, 11, 0, 2, 4, 5, 7}; // A to G
     private static final Pattern NOTE = Pattern.compile("([A-Ga-g][#b]?)(-?\\d)");
 
@@ -17,6 +19,15 @@ public final class NoteNames {
     /** {@code A1} for 33, {@code Bb-1} for 10. */
     public static String of(int note) {
         return NAMES[note % 12] + (note / 12 - 1);
+    }
+
+    /** A note as a key spells it: with flats or with sharps, as its signature has them. */
+    public static String of(int note, Key key) {
+        return semitoneName(note % 12, key) + (note / 12 - 1);
+    }
+
+    static String semitoneName(int semitone, Key key) {
+        return (key.fifths() > 0 ? SHARPS : key.fifths() < 0 ? FLATS : NAMES)[semitone];
     }
 
     /** The MIDI note of a name with octave, sharps and flats alike; empty if it is none from C-1 to G9. */

@@ -4,12 +4,14 @@ import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -17,10 +19,11 @@ import java.util.function.UnaryOperator;
 /**
  * Everything that is saved in a project file. Immutable; an edit makes a new one that shares all that did not change.
  *
- * @param banks 1 to {@value #MAX_BANKS}
+ * @param banks 1 to {@value #MAX_BANKS}; a pattern's id stands in one slot only
+ * @param given the ids that were given out so far; raised to those there are
  */
-public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Kit kit, List<Bank> banks,
-                      List<Song> songs) {
+public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, Kit kit, List<Bank> banks,
+                      List<Song> songs, GivenIds given) {
 
     public static final int MAX_BANKS = 64;
     public static final int MAX_SONGS = 64;
@@ -36,13 +39,47 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         if (songs.size() > MAX_SONGS) {
             throw new IllegalArgumentException("a project has at most " + MAX_SONGS + " songs, not " + songs.size());
         }
+        given = given.atLeast(checkedPatternIds(banks), highestRow(kit, banks));
+    }
+
+    /** Refuses a pattern id that stands in two slots; answers the highest. */
+    private static int checkedPatternIds(List<Bank> banks) {
+        int[] ids = new int[banks.size() * Bank.SLOTS];
+        int count = 0;
+        for (Bank bank : banks) {
+            for (Optional<Pattern> slot : bank.slots()) {
+                if (slot.isPresent()) {
+                    ids[count++] = slot.get().id().value();
+                }
+            }
+        }
+        Arrays.sort(ids, 0, count);
+        for (int i = 1; i < count; i++) {
+            if (ids[i] == ids[i - 1]) {
+                throw new IllegalArgumentException("pattern id " + ids[i] + " is given twice");
+            }
+        }
+        return count == 0 ? 0 : ids[count - 1];
+    }
+
+    /** The highest id that a row or a lane has. */
+    private static int highestRow(Kit kit, List<Bank> banks) {
+        int highest = kit.highestRowId();
+        for (Bank bank : banks) {
+            for (Optional<Pattern> slot : bank.slots()) {
+                if (slot.isPresent() && !slot.get().lanes().isEmpty()) {
+                    highest = Math.max(highest, slot.get().lanes().lastKey().value());
+                }
+            }
+        }
+        return highest;
     }
 
     /** A new project: one bank with one empty pattern of 16 sixteenths. */
     public static Project untitled(Kit kit) {
         Pattern first = Pattern.empty(new PatternId(1), "Pattern 1", 16);
-        return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, kit,
-                List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of());
+        return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, kit,
+                List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), GivenIds.NONE);
     }
 
     public static Project untitled() {
@@ -83,28 +120,14 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         return filled;
     }
 
-    /** An id that no pattern here has. */
+    /** An id that no pattern of this project has or ever had. */
     public PatternId freshPatternId() {
-        int highest = 0;
-        for (Bank bank : banks) {
-            for (Pattern pattern : bank.patterns()) {
-                highest = Math.max(highest, pattern.id().value());
-            }
-        }
-        return new PatternId(highest + 1);
+        return new PatternId(given.patterns() + 1);
     }
 
-    /** An id that neither a row nor a lane here has. */
+    /** An id that no row of this project has or ever had. */
     public RowId freshRowId() {
-        int highest = kit.highestRowId();
-        for (Bank bank : banks) {
-            for (Pattern pattern : bank.patterns()) {
-                if (!pattern.lanes().isEmpty()) {
-                    highest = Math.max(highest, pattern.lanes().lastKey().value());
-                }
-            }
-        }
-        return new RowId(highest + 1);
+        return new RowId(given.rows() + 1);
     }
 
     public Meter meterOf(Pattern pattern) {
@@ -118,6 +141,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     }
 
     public Project withPattern(SlotRef ref, Optional<Pattern> pattern) {
+        pattern.ifPresent(to -> checkPitches(to, at(ref)));
         List<Bank> changed = new ArrayList<>(banks);
         changed.set(ref.bank(), banks.get(ref.bank()).with(ref.slot(), pattern));
         return withBanks(changed);
@@ -127,6 +151,30 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     public Project withPattern(PatternId id, UnaryOperator<Pattern> change) {
         SlotRef ref = slotOf(id).orElseThrow(() -> new IllegalArgumentException("the pattern is no longer in the project"));
         return withPattern(ref, Optional.of(change.apply(at(ref).orElseThrow())));
+    }
+
+    /** Refuses notes that a bass row cannot play; lanes that another pattern holds as well were looked at before. */
+    private void checkPitches(Pattern pattern, Optional<Pattern> before) {
+        for (Row row : kit.rows()) {
+            Lane lane = pattern.lanes().get(row.id());
+            if (row.isBass() && lane != null && !(before.isPresent() && before.get().lanes().get(row.id()) == lane)) {
+                lane.checkNotes(row.name());
+            }
+        }
+    }
+
+    /** This project, if every hit can be played by its row; for what was made elsewhere. */
+    public Project checked() {
+        banks.forEach(bank -> bank.patterns().forEach(pattern -> checkPitches(pattern, Optional.empty())));
+        return this;
+    }
+
+    /** This project without a row, its hits in every pattern and its rests in songs. */
+    Project withoutRow(RowId row) {
+        Kit left = kit.without(row);
+        List<Bank> changed = banks.stream().map(bank -> bank.withEach(pattern -> pattern.withLane(row, lane -> Lane.EMPTY))).toList();
+        return new Project(name, tempo, meter, swing, key, touches, left, changed,
+                songs.stream().map(song -> song.withoutRow(row)).toList(), given);
     }
 
     /** This project without song entries that name a pattern it lacks. */
@@ -143,34 +191,38 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     }
 
     public Project withName(String to) {
-        return new Project(to, tempo, meter, swing, key, kit, banks, songs);
+        return new Project(to, tempo, meter, swing, key, touches, kit, banks, songs, given);
     }
 
     public Project withTempo(Tempo to) {
-        return new Project(name, to, meter, swing, key, kit, banks, songs);
+        return new Project(name, to, meter, swing, key, touches, kit, banks, songs, given);
     }
 
     public Project withMeter(Meter to) {
-        return new Project(name, tempo, to, swing, key, kit, banks, songs);
+        return new Project(name, tempo, to, swing, key, touches, kit, banks, songs, given);
     }
 
     public Project withSwing(Swing to) {
-        return new Project(name, tempo, meter, to, key, kit, banks, songs);
+        return new Project(name, tempo, meter, to, key, touches, kit, banks, songs, given);
     }
 
     public Project withKey(Key to) {
-        return new Project(name, tempo, meter, swing, to, kit, banks, songs);
+        return new Project(name, tempo, meter, swing, to, touches, kit, banks, songs, given);
+    }
+
+    public Project withTouches(Touches to) {
+        return new Project(name, tempo, meter, swing, key, to, kit, banks, songs, given);
     }
 
     public Project withKit(Kit to) {
-        return new Project(name, tempo, meter, swing, key, to, banks, songs);
+        return new Project(name, tempo, meter, swing, key, touches, to, banks, songs, given);
     }
 
     public Project withBanks(List<Bank> to) {
-        return new Project(name, tempo, meter, swing, key, kit, to, songs);
+        return new Project(name, tempo, meter, swing, key, touches, kit, to, songs, given);
     }
 
     public Project withSongs(List<Song> to) {
-        return new Project(name, tempo, meter, swing, key, kit, banks, to);
+        return new Project(name, tempo, meter, swing, key, touches, kit, banks, to, given);
     }
 }

@@ -7,6 +7,7 @@ import app.promptsparrow.pattern.PatternId;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** Patterns in an order. Immutable. */
 public record Song(String name, List<Entry> entries) {
@@ -39,6 +40,12 @@ public record Song(String name, List<Entry> entries) {
         if (entries.size() > MAX_ENTRIES) {
             throw new IllegalArgumentException("a song has at most " + MAX_ENTRIES + " entries, not " + entries.size());
         }
+    }
+
+    /** This song without the rests of a row. */
+    Song withoutRow(RowId row) {
+        return new Song(name, entries.stream().map(entry -> entry.leftOut().contains(row) ? new Entry(entry.pattern(), entry.repeats(), entry.fill(),
+                entry.leftOut().stream().filter(other -> !other.equals(row)).collect(Collectors.toSet())) : entry).toList());
     }
 
     /** All patterns of a bank in order, each once. */

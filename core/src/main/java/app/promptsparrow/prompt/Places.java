@@ -19,7 +19,9 @@ import java.util.regex.Matcher;
 final class Places {
 
     private static final java.util.regex.Pattern COUNT = java.util.regex.Pattern.compile("(?:(\\d{1,4}):)?(\\d{1,2})(e|&|a|trip|let)?");
-    private static final String CELLS = "[-.xlgfo=|2-9]*[-.x][-.xlgfo=|2-9]*";
+    private static final String CELLS = "[-.xlgfo=|2-9]+";
+    /** Cells that could as well be the beginning of a name. */
+    private static final String LETTERS = "[xlgfo]+";
     private static final String WORDS = "steps|every|quarters|8ths|16ths|triplets|offbeats|backbeat|off";
     private static final String EXPECTED = "a place: counts such as '1 2& 3e', 'steps 1 8 9', 'every 3', 'quarters', '8ths', '16ths', "
             + "'triplets', 'offbeats', 'backbeat', '3 in 8', cells such as 'x--x--x-', or 'off'";
@@ -38,6 +40,11 @@ final class Places {
         this.meter = project.meterOf(pattern);
         this.step = pattern.laneStep(row.id()).units();
         this.steps = pattern.laneSteps(row.id());
+    }
+
+    /** Whether the next word is cells of letters alone, which could as well be the beginning of a row's name. */
+    static boolean mayBeName(Words words) {
+        return words.nextIs(LETTERS);
     }
 
     /** Whether the next word is a place. */
@@ -85,7 +92,7 @@ final class Places {
         if (word.text().matches(CELLS)) {
             return cells(word);
         }
-        throw Words.error(word, "'" + word.exact() + "' is not understood; expected " + EXPECTED);
+        throw Words.error(word, "'" + word.shown() + "' is not understood; expected " + EXPECTED);
     }
 
     private TreeSet<Integer> listed(Words words) throws PromptException {
@@ -168,7 +175,7 @@ final class Places {
             int bar = Integer.parseInt(matcher.group(1));
             long at = (bar - 1) * meter.barUnits() + inBar;
             if (bar < 1 || bar > bars || at >= steps * step) {
-                throw Words.error(word, row.name() + " has " + (bars == 1 ? "1 bar" : bars + " bars") + " here; '" + word.exact() + "' lies outside");
+                throw Words.error(word, row.name() + " has " + (bars == 1 ? "1 bar" : bars + " bars") + " here; '" + word.shown() + "' lies outside");
             }
             places.add(stepAt(word, at));
             return;
@@ -200,7 +207,7 @@ final class Places {
         if (units % step != 0) {
             String fits = StepValue.all().stream().filter(value -> units % value.units() == 0 && GridTime.WHOLE % value.units() == 0)
                     .max(Comparator.comparingLong(StepValue::units)).map(value -> "; steps of " + value + " would fit").orElse("");
-            throw Words.error(word, row.name() + " has steps of " + pattern.laneStep(row.id()) + ", so '" + word.exact()
+            throw Words.error(word, row.name() + " has steps of " + pattern.laneStep(row.id()) + ", so '" + word.shown()
                     + "' falls between them" + fits);
         }
         return (int) (units / step);

@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -44,7 +45,7 @@ public final class PromptReader {
             rows.forEach((row, change) -> {
                 Set<Integer> cleared = change.replaces
                         ? pattern.lane(row).hits().stream().map(Hit::step).collect(Collectors.toSet()) : Set.of();
-                edits.add(new Edit.EditHits("Prompt", pattern.id(), row, cleared, change.hits));
+                edits.add(new PatternEdit.EditHits("Prompt", pattern.id(), row, cleared, change.hits));
             });
             return new Edit.Together("Prompt: " + hits() + (hits() == 1 ? " hit" : " hits"), edits);
         }
@@ -93,7 +94,7 @@ public final class PromptReader {
     private void part(Words words) throws PromptException {
         Row named = row(words);
         if (named == null && current == null) {
-            throw words.error("'" + words.peek().exact() + "' is no row; the rows are " + names(project.kit().rows()));
+            throw words.error("'" + words.peek().shown() + "' is no row; the rows are " + names(project.kit().rows()));
         }
         current = named == null ? current : named;
         Growing growing = rows.computeIfAbsent(current.id(), id -> new Growing());
@@ -126,7 +127,7 @@ public final class PromptReader {
         Words.Word first = words.peek();
         if (first.quoted()) {
             Row row = project.kit().rowNamed(first.exact()).orElseThrow(() ->
-                    Words.error(first, "the kit has no row '" + first.exact() + "'; the rows are " + names(project.kit().rows())));
+                    Words.error(first, "the kit has no row '" + first.shown() + "'; the rows are " + names(project.kit().rows())));
             words.skip(1);
             return row;
         }
@@ -139,7 +140,7 @@ public final class PromptReader {
                 }
             }
         }
-        if (Places.begins(words)) {
+        if (Places.begins(words) && !(Places.mayBeName(words) && beginsAName(first.text()))) {
             return null;
         }
         for (Family family : Family.values()) {
@@ -155,13 +156,17 @@ public final class PromptReader {
                 return only(words, count, fitting, first);
             }
         }
-        throw Words.error(first, "'" + first.exact() + "' is neither a row nor a place; the rows are " + names(project.kit().rows()));
+        throw Words.error(first, "'" + first.shown() + "' is neither a row nor a place; the rows are " + names(project.kit().rows()));
+    }
+
+    private boolean beginsAName(String text) {
+        return project.kit().rows().stream().anyMatch(row -> row.name().toLowerCase(Locale.ROOT).startsWith(text));
     }
 
     private static Row only(Words words, int count, List<Row> fitting, Words.Word first) throws PromptException {
         if (fitting.size() != 1) {
             throw Words.error(first, fitting.isEmpty() ? "the kit has no " + first.text()
-                    : "'" + first.exact() + "' fits several rows: " + names(fitting) + "; say which");
+                    : "'" + first.shown() + "' fits several rows: " + names(fitting) + "; say which");
         }
         words.skip(count);
         return fitting.get(0);
@@ -193,7 +198,7 @@ public final class PromptReader {
                 yield hits.stream().map(hit -> hit.withSlide(false).withRoll(roll)).toList();
             }
             case "late", "early" -> shifted(hits, word, words);
-            default -> throw Words.error(word, "'" + word.exact() + "' is not understood; expected " + HOWS
+            default -> throw Words.error(word, "'" + word.shown() + "' is not understood; expected " + HOWS
                     + ", or a comma before the next row");
         };
     }

@@ -1,5 +1,6 @@
 package app.promptsparrow.prompt;
 
+import app.promptsparrow.text.Shown;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -13,6 +14,11 @@ final class Words {
      * @param quoted whether it stood in quotes
      */
     record Word(String text, String exact, int from, int to, boolean quoted) {
+
+        /** As messages show it. */
+        String shown() {
+            return Shown.text(exact);
+        }
     }
 
     private final List<Word> words;

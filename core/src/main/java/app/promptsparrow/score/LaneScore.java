@@ -29,6 +29,8 @@ public final class LaneScore {
     /** A hit that glides from the note before it, if that still sounds. */
     public static final int SLIDE = 3;
 
+    private static final int HIGHEST_NOTE_CENTS = 12_700;
+
     private final RowId row;
     private final boolean bass;
     private final Lane source;
@@ -169,6 +171,8 @@ public final class LaneScore {
             return;
         }
         Roll roll = hit.roll().get();
+        int lowest = bass ? 0 : -Hit.MAX_PITCH_CENTS;
+        int highest = bass ? HIGHEST_NOTE_CENTS : Hit.MAX_PITCH_CENTS;
         long span = place(straight + roll.spanSteps() * stepUnits, pass, i) - main;
         for (int j = 0; j < roll.count(); j++) {
             long placed = main + GridTime.share(span, j, roll.count());
@@ -177,7 +181,7 @@ public final class LaneScore {
             long start = straight >= floor ? Math.max(placed, floor) : placed;
             if (start >= floor && start >= from && start < to) {
                 sink.note(this, hit.step(), start, Math.max(end, start + 1), roll.velocity(j, hit.velocity()),
-                        cents + roll.cents(j), j == 0 ? MAIN : ROLLED);
+                        roll.cents(j, cents, lowest, highest), j == 0 ? MAIN : ROLLED);
             }
         }
     }

@@ -1,12 +1,16 @@
 package app.promptsparrow.score;
 
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Song;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 
 /**
@@ -71,26 +75,51 @@ public final class Score {
      * @throws IllegalArgumentException if it has no entries or names a pattern that the project lacks
      */
     public static Score song(Project project, Song song) {
+        return song(project, song, 1);
+    }
+
+    /** The same, so many times over. */
+    public static Score song(Project project, Song song, int times) {
         if (song.entries().isEmpty()) {
             throw new IllegalArgumentException("the song '" + song.name() + "' has no patterns in it");
         }
         Function<PatternId, Pattern> find = id -> project.pattern(id).orElseThrow(() ->
                 new IllegalArgumentException("the song '" + song.name() + "' names a pattern that is not in the project"));
+        Map<Compiled, PatternScore> compiled = new HashMap<>();
+        Function<Compiled, PatternScore> compile = wanted -> compiled.computeIfAbsent(wanted, key ->
+                PatternScore.compile(project, find.apply(key.pattern), Optional.empty(), key.leftOut));
         List<Part> parts = new ArrayList<>();
         long at = 0;
-        for (Song.Entry entry : song.entries()) {
-            long zero = at;
-            int plain = entry.repeats() - (entry.fill().isPresent() ? 1 : 0);
-            if (plain > 0) {
-                PatternScore score = PatternScore.compile(project, find.apply(entry.pattern()), Optional.empty(), entry.leftOut());
-                parts.add(new Part(score, at, zero, at = Math.addExact(at, plain * score.passUnits())));
-            }
-            if (entry.fill().isPresent()) {
-                PatternScore score = PatternScore.compile(project, find.apply(entry.fill().get()), Optional.empty(), entry.leftOut());
-                parts.add(new Part(score, at, zero, at = Math.addExact(at, score.passUnits())));
+        for (int time = 0; time < times; time++) {
+            for (Song.Entry entry : song.entries()) {
+                long zero = at;
+                int plain = entry.repeats() - (entry.fill().isPresent() ? 1 : 0);
+                if (plain > 0) {
+                    PatternScore score = compile.apply(new Compiled(entry.pattern(), entry.leftOut()));
+                    parts.add(new Part(score, at, zero, at = Math.addExact(at, plain * score.passUnits())));
+                }
+                if (entry.fill().isPresent()) {
+                    PatternScore score = compile.apply(new Compiled(entry.fill().get(), entry.leftOut()));
+                    parts.add(new Part(score, at, zero, at = Math.addExact(at, score.passUnits())));
+                }
             }
         }
         return new Score(parts, false);
+    }
+
+    /** What a pattern is compiled by: once, however many entries play it. */
+    private record Compiled(PatternId pattern, Set<RowId> leftOut) {
+    }
+
+    /** Whether a row has hits in what is played. */
+    public boolean plays(RowId row) {
+        for (Part part : parts) {
+            LaneScore lane = part.pattern.lane(row);
+            if (lane != null && !lane.isEmpty()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Where it ends, or {@link #NEVER}; a chain's length is that of one round. */

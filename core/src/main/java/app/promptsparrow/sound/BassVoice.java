@@ -5,7 +5,8 @@ import app.promptsparrow.kit.Recipe;
 /**
  * The one live voice: a saw and a sine an octave below it if wished, through a low-pass that closes after the attack,
  * with glide. Owned by the render thread; allocates nothing after construction. Pitch and filter move once a control
- * tick of {@value #TICK} frames, the level every frame, so that starts and ends fall on their exact frame.
+ * tick of {@value #TICK} frames, level and gain every frame, so that starts and ends fall on their exact frame and a change of
+ * velocity makes no step.
  */
 public final class BassVoice {
 
@@ -13,6 +14,10 @@ public final class BassVoice {
 
     private static final double MINUS_60_DB = 6.907755278982137;
     private static final double SILENT = 1e-5;
+    /** Share of the way to its target that the gain goes in a tick: 63 % in 5 ms, soft enough that no corner is heard. */
+    private static final double GAIN_GLIDE = 0.125;
+    /** The highest pitch that sounds, as a share of the sample rate; rolls may ramp beyond it. */
+    private static final double HIGHEST = 0.45;
 
     /** A bass recipe in the numbers that the voice needs at one sample rate. Immutable. */
     public static final class Settings {
@@ -58,6 +63,7 @@ public final class BassVoice {
     private double cutStep;
     private double gain;
     private double gainTarget;
+    private double gainStep;
     private double cents;
     private double centsTarget;
     private double phase;
@@ -129,7 +135,14 @@ public final class BassVoice {
         }
     }
 
-    /** Once a control tick: moves pitch, filter and gain on. */
+    /** Silences it at once and forgets what sounded, after a fault. */
+    public void clear() {
+        state = IDLE;
+        level = 0;
+        low = band = low2 = band2 = 0;
+    }
+
+    /** Once a control tick: moves pitch and filter on, and says where the gain goes meanwhile. */
     public void control() {
         if (state == IDLE) {
             return;
@@ -139,8 +152,9 @@ public final class BassVoice {
         if (Math.abs(centsTarget - cents) < 0.05) {
             cents = centsTarget;
         }
-        gain += (gainTarget - gain) * 0.25;
-        tickHz = 440 * PowerOfTwo.ratio(cents - 6900);
+        gain = Math.abs(gainTarget - gain) < 1e-7 ? gainTarget : gain;
+        gainStep = (gainTarget - gain) * GAIN_GLIDE / TICK;
+        tickHz = Math.min(440 * PowerOfTwo.ratio(cents - 6900), HIGHEST * s.rate);
         table = Wavetables.saw(tickHz, s.rate);
         sweep *= s.sweepFall;
         double hz = s.cutoffHz * PowerOfTwo.of(s.sweepOctaves * sweep + bright + (cents - 3600) / 2400);
@@ -165,19 +179,18 @@ public final class BassVoice {
         double c2 = a2;
         double c3 = a3;
         float[] saw = table;
-        double heard = level * gain;
+        double g = gain;
+        double gStep = gainStep;
         for (int i = from; i < to; i++) {
-            if (state != HOLD) {
-                if (!advanceLevel(s)) {
-                    break;
-                }
-                heard = level * gain;
+            if (state != HOLD && !advanceLevel(s)) {
+                break;
             }
+            g += gStep;
             double raw = s.saw * Wavetables.read(saw, p) + s.sub * Wavetables.sine(q);
             p += step;
-            p -= p >= 1 ? 1 : 0;
+            p -= (int) p;
             q += step;
-            q -= q >= 1 ? 1 : 0;
+            q -= (int) q;
             double v3 = raw - l1;
             double v1 = c1 * b1 + c2 * v3;
             double v2 = l1 + c2 * b1 + c3 * v3;
@@ -188,8 +201,9 @@ public final class BassVoice {
             double w2 = l2 + c2 * b2 + c3 * w3;
             b2 = 2 * w1 - b2;
             l2 = 2 * w2 - l2;
-            out[i] += (float) (w2 * heard);
+            out[i] += (float) (w2 * level * g);
         }
+        gain = g;
         phase = p;
         subPhase = q;
         band = b1;

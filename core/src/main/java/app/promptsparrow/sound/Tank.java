@@ -1,6 +1,7 @@
 package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Reverb;
+import java.util.Arrays;
 
 /**
  * The reverb: eight delay lines that feed back into each other through a Hadamard matrix (M. Puckette and J. Stautner,
@@ -39,6 +40,8 @@ public final class Tank {
     private final float[] before;
     private int beforeAt;
     private final Svf lowCut = new Svf();
+    /** Whether nothing has gone through yet: then settings are taken at once instead of gliding from neutral. */
+    private boolean fresh = true;
     private double energy;
 
     public Tank(int rateHz) {
@@ -46,6 +49,18 @@ public final class Tank {
             lines[i] = new float[(int) (LENGTH_MS[i] * rateHz / 1000)];
         }
         before = new float[rateHz / 5 + 64];
+    }
+
+    /** Forgets all that rings. */
+    public void clear() {
+        for (float[] line : lines) {
+            Arrays.fill(line, 0);
+        }
+        Arrays.fill(damped, 0);
+        Arrays.fill(before, 0);
+        lowCut.clear();
+        fresh = true;
+        energy = 0;
     }
 
     /** Whether nothing more than –140 dB rings in it. */
@@ -60,10 +75,14 @@ public final class Tank {
      * @param from the first value of all three
      */
     public void add(float[] in, float[] left, float[] right, int from, int frames, Settings s) {
+        if (fresh) {
+            fresh = false;
+            lowCut.set(s.lowCut);
+        }
         lowCut.glide(s.lowCut);
         lowCut.process(in, from, frames);
         double damp = s.damp;
-        double fresh = 1 - damp;
+        double undamped = 1 - damp;
         double sum = 0;
         float[] pre = before;
         for (int i = from; i < from + frames; i++) {
@@ -103,14 +122,14 @@ public final class Tank {
             double q6 = p4 - p6;
             double q7 = p5 - p7;
             double feed = x * 0.35;
-            put(0, feed + (q0 + q4) * s.feedback[0], damp, fresh);
-            put(1, feed + (q1 + q5) * s.feedback[1], damp, fresh);
-            put(2, feed + (q2 + q6) * s.feedback[2], damp, fresh);
-            put(3, feed + (q3 + q7) * s.feedback[3], damp, fresh);
-            put(4, feed + (q0 - q4) * s.feedback[4], damp, fresh);
-            put(5, feed + (q1 - q5) * s.feedback[5], damp, fresh);
-            put(6, feed + (q2 - q6) * s.feedback[6], damp, fresh);
-            put(7, feed + (q3 - q7) * s.feedback[7], damp, fresh);
+            put(0, feed + (q0 + q4) * s.feedback[0], damp, undamped);
+            put(1, feed + (q1 + q5) * s.feedback[1], damp, undamped);
+            put(2, feed + (q2 + q6) * s.feedback[2], damp, undamped);
+            put(3, feed + (q3 + q7) * s.feedback[3], damp, undamped);
+            put(4, feed + (q0 - q4) * s.feedback[4], damp, undamped);
+            put(5, feed + (q1 - q5) * s.feedback[5], damp, undamped);
+            put(6, feed + (q2 - q6) * s.feedback[6], damp, undamped);
+            put(7, feed + (q3 - q7) * s.feedback[7], damp, undamped);
         }
         // The mean over about 200 ms, so that gaps between echoes do not count as the end.
         energy += (sum / frames - energy) * 0.003 * frames / 32;
@@ -118,8 +137,8 @@ public final class Tank {
         energy = energy < TINY ? 0 : energy;
     }
 
-    private void put(int line, double value, double damp, double fresh) {
-        double smooth = value * fresh + damped[line] * damp;
+    private void put(int line, double value, double damp, double undamped) {
+        double smooth = value * undamped + damped[line] * damp;
         smooth = smooth < TINY && smooth > -TINY ? 0 : smooth;
         damped[line] = smooth;
         float[] buffer = lines[line];

@@ -42,6 +42,19 @@ public record Swing(int perMille, StepValue unit) {
         return units - place + bent;
     }
 
+    /** Where a swung position would stand without swing: the inverse of {@link #bend}, rounded half up. */
+    public long unbend(long units) {
+        if (perMille == 500) {
+            return units;
+        }
+        long u = unit.units();
+        long place = Math.floorMod(units, 2 * u);
+        long middle = GridTime.roundHalfUp(u * perMille, 500);
+        long straight = place < middle ? GridTime.roundHalfUp(place * 500, perMille)
+                : u + GridTime.roundHalfUp((place - middle) * 500, 1_000 - perMille);
+        return units - place + straight;
+    }
+
     /** {@code 57 %} or {@code 66.7 %}. */
     public String text() {
         return (perMille % 10 == 0 ? "" + perMille / 10 : "" + perMille / 10.0) + " %";

@@ -7,6 +7,7 @@ import app.promptsparrow.Generated;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
@@ -18,9 +19,13 @@ import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Random;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -223,5 +228,63 @@ class ChartTest {
                 assertThat(refused.getMessage()).startsWith("line ");
             }
         }
+    }
+
+    // --- names and blanks ---
+
+    private static Chart again(Chart chart) throws ChartException {
+        return ChartReader.read(ChartWriter.write(chart).text(), chart.kit());
+    }
+
+    @Test
+    void names_with_quotes_and_signs_and_unusual_blanks_come_back_as_they_were() throws Exception {
+        Kit kit = BuiltInKits.deckhand();
+        List<String> names = List.of("12\" tom", "\"Quoted\" kick", "a | b", "[x]", "# hat", "snare // soft", "\u2003wide\u2003", "no\u00A0break", "line\u2028sep", "\"", "\"\"");
+        for (int i = 0; i < names.size(); i++) {
+            String name = names.get(i);
+            kit = kit.with(new RowId(i + 1), row -> row.withName(name));
+        }
+        SortedMap<RowId, Lane> lanes = new TreeMap<>();
+        for (int i = 0; i < names.size(); i++) {
+            lanes.put(new RowId(i + 1), Lane.of(Hit.drum(i, Hit.FIRM)));
+        }
+        List<Pattern> patterns = new ArrayList<>();
+        for (String title : List.of("Wake // slow", " outer ", "\"said\"", "12\"", "tab\u2028line", "plain")) {
+            patterns.add(Pattern.empty(new PatternId(patterns.size() + 1), title, 16).withLanes(lanes));
+        }
+        Chart chart = new Chart(Optional.empty(), Optional.empty(), kit, patterns);
+        assertThat(ChartWriter.write(chart).leftUnsaid()).isEmpty();
+        assertThat(again(chart).patterns()).isEqualTo(patterns);
+    }
+
+    @Test
+    void quotes_inside_a_name_hide_neither_cells_nor_comments() throws Exception {
+        Kit kit = BuiltInKits.deckhand().with(new RowId(6), row -> row.withName("12\" tom"));
+        Chart chart = ChartReader.read("12\" tom |x---|--x-| // \"loud\"", kit);
+        assertThat(chart.patterns().get(0).lane(new RowId(6)).hits()).extracting(Hit::step).containsExactly(0, 6);
+    }
+
+    @Test
+    void a_header_before_the_first_title_belongs_to_the_first_pattern() throws Exception {
+        Chart chart = ChartReader.read("tempo 120\nmeter 3/4\nswing 57 %\n\n# Wake\nKick |x---|\n# Gulls\nKick |--x-|", BuiltInKits.deckhand());
+        assertThat(chart.patterns()).extracting(Pattern::name).containsExactly("Wake", "Gulls");
+        assertThat(chart.patterns().get(0).meter()).contains(new Meter(3, 4));
+        assertThat(chart.patterns().get(1).meter()).isEmpty();
+        assertThat(chart.tempo()).contains(new Tempo(120_000));
+    }
+
+    @Test
+    void rows_that_a_chart_adds_take_the_percussion_maps_note_for_their_name() throws Exception {
+        Kit bare = new Kit("Bare", BuiltInKits.deckhand().rows().subList(0, 1), BuiltInKits.deckhand().reverb());
+        Chart chart = ChartReader.read("Cowbell |x|\nTambourine |x|\nSplash |x|\nLow tom |x|\nRide bell |x|\nShaker |x|", bare);
+        assertThat(chart.kit().rows()).extracting(Row::midiNote).containsExactly(36, 56, 54, 55, 45, 53, 70);
+    }
+
+    @Test
+    void messages_show_control_characters_as_escapes_and_no_more_than_60_of_what_was_read() {
+        assertThatThrownBy(() -> ChartReader.read("te\u0007mpo 120", BuiltInKits.deckhand())).hasMessageContaining("'te\\u0007mpo'");
+        assertThatThrownBy(() -> ChartReader.read("z".repeat(150) + " |x|", BuiltInKits.deckhand()))
+                .satisfies(wrong -> assertThat(wrong.getMessage()).contains("z".repeat(60) + "…").hasSizeLessThan(300));
+        assertThatThrownBy(() -> ChartReader.read("Kick |x\u202E|", BuiltInKits.deckhand())).hasMessageContaining("'\\u202e' is no cell");
     }
 }

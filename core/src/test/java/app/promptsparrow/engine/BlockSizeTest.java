@@ -10,7 +10,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
@@ -77,7 +77,7 @@ class BlockSizeTest {
         for (int round = 0; round < Generated.rounds(6); round++) {
             Project project = Generated.project(random).withTempo(new Tempo(80_000 + random.nextInt(200_000)));
             Row row = project.kit().rows().get(random.nextInt(13));
-            Project edited = new Edit.SetStrip("x", row.id(), new Strip(-3, -0.4, 200, 6_000, 3, -3, 0.4, 0.5)).apply(project);
+            Project edited = new KitEdit.SetStrip("x", row.id(), new Strip(-3, -0.4, 200, 6_000, 3, -3, 0.4, 0.5)).apply(project);
             sameForAllBlocks(project, edited, "round " + round);
         }
     }

@@ -15,7 +15,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
@@ -247,7 +247,7 @@ class EngineTest {
         Project now = project;
         for (int at = 0; at < RATE * 10; at += 1_024) {
             // an edit of another row before almost every block
-            now = new Edit.EditHits("x", new PatternId(1), KICK, Set.of(random.nextInt(16)), List.of(Hit.drum(random.nextInt(16), 1))).apply(now);
+            now = new PatternEdit.EditHits("x", new PatternId(1), KICK, Set.of(random.nextInt(16)), List.of(Hit.drum(random.nextInt(16), 1))).apply(now);
             edited.publish(now);
             edited.render(1_024, 1_024);
             reader.takeUpTo(Long.MAX_VALUE, (frame, row, step, source) -> {

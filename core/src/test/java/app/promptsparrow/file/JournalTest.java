@@ -43,9 +43,9 @@ class JournalTest {
         Path file = folder.resolve("a.sparrow");
         for (int round = 0; round < Generated.rounds(20); round++) {
             Project base = edited(random, DemoProject.make(), 10);
-            ProjectFile.save(base, file);
+            FileVersion version = ProjectFile.save(base, file);
             Journal journal = new Journal(journals());
-            journal.begin(ProjectFile.open(file), round % 2 == 0 ? Optional.of(file) : Optional.empty());
+            journal.begin(ProjectFile.open(file), round % 2 == 0 ? Optional.of(version) : Optional.empty());
             Project now = ProjectFile.open(file);
             for (int i = 0; i < 8; i++) {
                 now = edited(random, now, 4);
@@ -101,9 +101,9 @@ class JournalTest {
     void work_on_a_file_that_was_saved_once_more_builds_on_the_version_before_and_else_is_refused() throws Exception {
         Path file = folder.resolve("b.sparrow");
         Project base = DemoProject.make();
-        ProjectFile.save(base, file);
+        FileVersion version = ProjectFile.save(base, file);
         Journal journal = new Journal(journals());
-        journal.begin(base, Optional.of(file));
+        journal.begin(base, Optional.of(version));
         journal.write(base.withName("Unsaved"), 3);
         journal.close();
         ProjectFile.save(base.withName("Saved"), file);

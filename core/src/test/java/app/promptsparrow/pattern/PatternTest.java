@@ -86,9 +86,23 @@ class PatternTest {
     }
 
     @Test
+    void a_lane_whose_hits_all_lie_beyond_its_length_does_not_delay_the_line_up() {
+        Pattern pattern = of(16).withLane(new RowId(1), lane -> Lane.of(Hit.drum(9, 96)).withLength(OptionalInt.of(7)));
+        assertThat(LineUp.of(pattern, Meter.FOUR_FOUR)).hasValue(pattern.durationUnits());
+        assertThat(LineUp.costliest(pattern)).isEmpty();
+        Pattern heard = pattern.withLane(new RowId(1), lane -> lane.withLength(OptionalInt.of(10)));
+        assertThat(LineUp.of(heard, Meter.FOUR_FOUR)).hasValue(5 * pattern.durationUnits());
+        assertThat(LineUp.costliest(heard)).containsExactly(new RowId(1));
+    }
+
+    @Test
     void a_roll_ramp_is_linear_and_stays_within_1_to_127() {
         Roll up = new Roll(5, 1, 200, 0);
-        assertThat(List.of(up.velocity(0, 80), up.velocity(2, 80), up.velocity(4, 80))).containsExactly(80, 120, 127);
+        assertThat(List.of(up.velocity(0, 80), up.velocity(2, 80), up.velocity(4, 80))).as("the end is clamped, then the line drawn").containsExactly(80, 104, 127);
+        Roll four = new Roll(4, 1, 200, 0);
+        assertThat(List.of(four.velocity(0, 100), four.velocity(1, 100), four.velocity(2, 100), four.velocity(3, 100))).containsExactly(100, 109, 118, 127);
+        Roll high = new Roll(3, 1, 100, 2_400);
+        assertThat(List.of(high.cents(0, 12_000, 0, 12_700), high.cents(1, 12_000, 0, 12_700), high.cents(2, 12_000, 0, 12_700))).containsExactly(12_000, 12_350, 12_700);
         assertThat(new Roll(2, 1, 10, 0).velocity(1, 4)).isEqualTo(1);
     }
 }

@@ -7,7 +7,9 @@ import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class ShapingTest {
@@ -103,7 +105,8 @@ class ShapingTest {
         assertThat(velocities(Shaping.invert(at(0, 2, 4)))).containsExactly(60, 40, 20);
         assertThat(velocities(Shaping.scale(at(0, 2, 4), 50))).containsExactly(10, 20, 30);
         assertThat(velocities(Shaping.scale(at(0, 2, 4), 900))).containsExactly(127, 127, 127);
-        assertThat(velocities(Shaping.figure(at(0, 1, 2, 3, 4), List.of(96, 58)))).containsExactly(96, 58, 96, 58, 96);
+        assertThat(velocities(Shaping.figure(at(0, 2, 3, 6), List.of(96, 58), false))).as("over hits").containsExactly(96, 58, 96, 58);
+        assertThat(velocities(Shaping.figure(at(0, 2, 3, 6), List.of(96, 58), true))).as("over steps").containsExactly(96, 96, 58, 96);
     }
 
     @Test
@@ -135,5 +138,22 @@ class ShapingTest {
         assertThat(steps(coarse.hits())).containsExactly(0, 1, 2);
         assertThat(coarse.hits()).extracting(Hit::timing).containsExactly(0, -50_000, -50_000);
         assertThat(coarse.lost()).isEqualTo(1);
+    }
+
+    @Test
+    void neighbours_that_are_nudged_together_lose_none_and_keep_their_order() {
+        List<Hit> hits = List.of(Hit.drum(4, 90).withTiming(49_000), Hit.drum(5, 80).withTiming(48_000), Hit.drum(6, 70));
+        Map<Integer, Hit> later = Shaping.shifted(hits, Set.of(), 2_000, 16);
+        assertThat(later.values()).extracting(Hit::step).doesNotHaveDuplicates();
+        assertThat(later.get(4).step()).isEqualTo(4);
+        assertThat(later.get(4).timing()).as("the next step is not free yet").isEqualTo(50_000);
+        assertThat(later.get(5)).isEqualTo(Hit.drum(5, 80).withTiming(50_000));
+        Map<Integer, Hit> far = Shaping.shifted(hits, Set.of(), 60_000, 16);
+        assertThat(List.of(far.get(4).step(), far.get(5).step(), far.get(6).step())).containsExactly(5, 6, 7);
+        Map<Integer, Hit> back = Shaping.shifted(List.of(Hit.drum(4, 90).withTiming(-49_000), Hit.drum(5, 80).withTiming(-49_000)), Set.of(3), -2_000, 16);
+        assertThat(back.get(4)).isEqualTo(Hit.drum(4, 90).withTiming(-50_000));
+        assertThat(back.get(5)).isEqualTo(Hit.drum(5, 80).withTiming(-50_000));
+        Map<Integer, Hit> end = Shaping.shifted(List.of(Hit.drum(15, 90)), Set.of(), 70_000, 16);
+        assertThat(end.get(15)).isEqualTo(Hit.drum(15, 90).withTiming(50_000));
     }
 }

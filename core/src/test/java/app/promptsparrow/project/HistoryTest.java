@@ -21,7 +21,7 @@ class HistoryTest {
     private static final RowId KICK = new RowId(1);
 
     private static Edit plant(int step, int velocity) {
-        return new Edit.EditHits("Plant", FIRST, KICK, Set.of(), List.of(Hit.drum(step, velocity)));
+        return new PatternEdit.EditHits("Plant", FIRST, KICK, Set.of(), List.of(Hit.drum(step, velocity)));
     }
 
     @Test
@@ -45,7 +45,7 @@ class HistoryTest {
         assertThat(history.project().pattern(FIRST).orElseThrow().lane(KICK).hits()).extracting(Hit::step).containsExactly(4);
         history.undo();
         assertThat(history.undoName()).isEmpty();
-        history.replace(new Edit.EditHits("Nothing", FIRST, KICK, Set.of(3), List.of()), drag);
+        history.replace(new PatternEdit.EditHits("Nothing", FIRST, KICK, Set.of(3), List.of()), drag);
         assertThat(history.undoName()).isEmpty();
     }
 
@@ -53,8 +53,8 @@ class HistoryTest {
     void a_refused_edit_changes_nothing() {
         History history = new History(Project.untitled());
         Project before = history.project();
-        assertThatThrownBy(() -> history.apply(new Edit.SetLength(FIRST, 257))).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> history.apply(new Edit.SetLength(new PatternId(99), 8))).hasMessageContaining("no longer");
+        assertThatThrownBy(() -> history.apply(new PatternEdit.SetLength(FIRST, 257))).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> history.apply(new PatternEdit.SetLength(new PatternId(99), 8))).hasMessageContaining("no longer");
         assertThat(history.project()).isSameAs(before);
     }
 
@@ -80,10 +80,14 @@ class HistoryTest {
         for (int i = 0; i < 2_000; i++) {
             kinds.add(HistoryTestEdits.random(random, Project.untitled()).getClass());
         }
-        kinds.add(Edit.RenamePattern.class); // within Together
-        kinds.add(Edit.SetRow.class);
-        kinds.add(Edit.RenameProject.class); // where there is no room for a bank
-        assertThat(kinds).containsExactlyInAnyOrder(Edit.class.getPermittedSubclasses());
+        kinds.add(PatternEdit.RenamePattern.class); // within Together
+        kinds.add(KitEdit.SetRow.class);
+        kinds.add(ProjectEdit.RenameProject.class); // where there is no room for a bank
+        Set<Class<?>> all = new HashSet<>();
+        for (Class<?> family : Edit.class.getPermittedSubclasses()) {
+            all.addAll(family.isInterface() ? Set.of(family.getPermittedSubclasses()) : Set.of(family));
+        }
+        assertThat(kinds).isEqualTo(all);
     }
 
     @Test

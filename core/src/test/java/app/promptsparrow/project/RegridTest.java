@@ -7,11 +7,14 @@ import app.promptsparrow.Generated;
 import app.promptsparrow.demo.StarterPatterns;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.time.StepValue;
+import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -82,5 +85,24 @@ class RegridTest {
         assertThat(Key.A_MINOR.higher(0, -3)).isZero();
         assertThat(Key.A_MINOR.nearest(34)).isEqualTo(33);
         assertThat(Key.A_MINOR.nearest(36)).isEqualTo(36);
+    }
+
+    @Test
+    void a_finer_grid_with_strong_swing_loses_no_hit() {
+        for (int share = 700; share <= 750; share += 10) {
+            for (StepValue unit : List.of(StepValue.EIGHTH, StepValue.SIXTEENTH)) {
+                Project project = Project.untitled().withSwing(new Swing(share, unit));
+                Pattern full = project.at(new SlotRef(0, 0)).orElseThrow();
+                for (int step = 0; step < 16; step++) {
+                    int at = step;
+                    full = full.withLane(new RowId(4), lane -> lane.edited(List.of(), List.of(Hit.drum(at, 90).withTiming(at % 3 == 0 ? 30_000 : 0))));
+                }
+                for (int finer : new int[] {32, 64}) {
+                    Regrid kept = Regrid.pattern(project, full, StepValue.plain(finer));
+                    assertThat(kept.lost()).as("%d %s into 1/%d", share, unit, finer).isZero();
+                    assertThat(kept.pattern().lane(new RowId(4)).hits()).hasSize(16);
+                }
+            }
+        }
     }
 }

@@ -54,9 +54,18 @@ class PromptTest {
     @CsvSource(delimiter = ';', value = {
         "kick quarters; 0,4,8,12", "kick 1e 2a; 1,7", "kick steps 1 8 9; 0,7,8", "kick every 3; 0,3,6,9,12,15",
         "kick offbeats; 2,6,10,14", "kick 3 in 8; 0,3,6,8,11,14", "kick x--x--x-; 0,3,6,8,11,14", "kick 16ths; 0,1,2,3,4,5,6,7,8,9,10,11,12,13,14,15",
-        "KICK 1, 3; 0,8", "\"Kick\" 1; 0", "ki 1; 0"})
+        "kick xx; 0,1,2,3,4,5,6,7,8,9,10,11,12,13,14,15", "KICK 1, 3; 0,8", "\"Kick\" 1; 0", "ki 1; 0"})
     void places_become_steps(String line, String expected) throws PromptException {
         assertThat(steps(line, "Kick")).isEqualTo(Arrays.stream(expected.strip().split(",")).map(Integer::valueOf).toList());
+    }
+
+    @Test
+    void cells_may_be_all_hits_but_the_beginning_of_a_name_stays_one() throws PromptException {
+        assertThat(hits(project, "clap ll", "Clap")).hasSize(16).allMatch(hit -> hit.velocity() == Hit.LIGHT);
+        assertThat(hits(project, "clap xg", "Clap")).extracting(Hit::velocity).startsWith(96, 32, 96, 32);
+        assertThat(hits(project, "clap 1, gg add", "Clap")).hasSize(16);
+        assertThat(steps("lo 1", "Low tom")).containsExactly(0);
+        assertThat(steps("o 4&", "Open hat")).containsExactly(14);
     }
 
     @Test

@@ -19,6 +19,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadFactory;
+import java.util.concurrent.TimeUnit;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
 import javafx.application.Platform;
@@ -34,8 +35,12 @@ public final class SparrowApp extends Application {
     private static final int RATE_HZ = 48_000;
     private static final double WIDTH = 1_280;
     private static final double HEIGHT = 800;
+    /** What a window manager may put around a window. */
+    private static final double FRAME = 60;
 
     private final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
+    /** Project files and settings, in order. */
+    private final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
     private Player player;
     private JournalKeeper journal;
 
@@ -56,9 +61,9 @@ public final class SparrowApp extends Application {
         player = new Player(engine, worker, Platform::runLater);
         player.start(() -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), () -> { });
         Theme.loadFonts();
-        Settings settings = new Settings(Settings.usualFile());
+        Settings settings = new Settings(Settings.usualFile(), files);
         ProjectStore store = new ProjectStore(demo ? DemoProject.make() : Project.untitled());
-        MainView view = new MainView(store, player, settings, worker);
+        MainView view = new MainView(store, player, settings, files, worker);
         Scene scene = new Scene(view, WIDTH, HEIGHT);
         stage.setScene(scene);
         stage.setMinWidth(1_024);
@@ -72,7 +77,9 @@ public final class SparrowApp extends Application {
                 if (journal != null) {
                     journal.close();
                 }
-                settings.setWindow(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight());
+                if (!stage.isMaximized()) {
+                    settings.setWindow(stage.getX(), stage.getY(), stage.getWidth(), stage.getHeight());
+                }
                 Platform.exit();
             });
         });
@@ -122,8 +129,14 @@ public final class SparrowApp extends Application {
         });
         if (remembered.isEmpty()) {
             Rectangle2D screen = Screen.getPrimary().getVisualBounds();
-            stage.setWidth(Math.min(WIDTH, screen.getWidth()));
-            stage.setHeight(Math.min(HEIGHT, screen.getHeight()));
+            // With a frame around it the usual size needs more; a window that does not fit is made small by some window managers.
+            if (screen.getWidth() <= WIDTH + FRAME || screen.getHeight() <= HEIGHT + FRAME) {
+                stage.setX(screen.getMinX());
+                stage.setY(screen.getMinY());
+                stage.setWidth(screen.getWidth());
+                stage.setHeight(screen.getHeight());
+                stage.setMaximized(true);
+            }
         }
     }
 
@@ -155,5 +168,11 @@ public final class SparrowApp extends Application {
     public void stop() {
         player.close();
         worker.shutdownNow();
+        files.shutdown();
+        try {
+            files.awaitTermination(5, TimeUnit.SECONDS); // a save that runs is ended, not cut off
+        } catch (InterruptedException interrupted) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

@@ -14,7 +14,7 @@ import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
@@ -100,7 +100,7 @@ class PlaybackTest {
 
     private static Project edited(Project project) {
         Pattern pattern = project.at(DemoProject.FIRST_SHOWN).orElseThrow();
-        return new Edit.EditHits("Add", pattern.id(), project.kit().rowNamed("Mid tom").orElseThrow().id(), Set.of(),
+        return new PatternEdit.EditHits("Add", pattern.id(), project.kit().rowNamed("Mid tom").orElseThrow().id(), Set.of(),
                 List.of(Hit.drum(9, 120), Hit.drum(13, 90))).apply(project);
     }
 

@@ -7,9 +7,13 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Touches;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -18,12 +22,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 
 /**
  * What the Beat view shows and asks of the store: which slot is shown, which row is chosen, what is selected, what the
  * next hit gets. Owned by the UI thread; needs no window.
  */
 public final class BeatPresenter {
+
+    /** The strides that most want; any other from 1 to 64 can be set. */
+    static final List<Integer> STRIDES = List.of(1, 2, 3, 4, 8);
 
     private final ProjectStore store;
     private final Player player;
@@ -34,13 +42,14 @@ public final class BeatPresenter {
     private RowId row;
     private int cursor;
     private int touch = Hit.FIRM;
-    private final Touches touches = new Touches();
     private String message = "";
+    private boolean saying;
     private final HitEditor editor = new HitEditor(this);
     private final ToolBox tools = new ToolBox(this);
     private final PlayKeys playKeys = new PlayKeys(this);
     private final PatternEditor patterns = new PatternEditor(this);
     private final LaneSender sender = new LaneSender(this);
+    private final RowEditor rowEditor = new RowEditor(this);
     private final Selecting selecting = new Selecting(this);
     private final Auditions auditions = new Auditions(this);
     private final HitClipboard clipboard = new HitClipboard(this);
@@ -80,6 +89,7 @@ public final class BeatPresenter {
         if (shown.bank() >= project().banks().size()) {
             shown = new SlotRef(0, 0);
         }
+        cursor = Math.max(0, Math.min(cursor, lastStep(row)));
         Set<Cell> kept = new LinkedHashSet<>(selection);
         kept.removeIf(cell -> hitAt(cell).isEmpty());
         selection = kept;
@@ -96,7 +106,11 @@ public final class BeatPresenter {
         say(sentence);
     }
 
+    /** Something else is shown now; what was said of the thing before is over. */
     private void tell() {
+        if (!saying) {
+            message = "";
+        }
         listeners.forEach(Runnable::run);
     }
 
@@ -152,7 +166,9 @@ public final class BeatPresenter {
 
     void say(String text) {
         message = text;
+        saying = true;
         tell();
+        saying = false;
     }
 
     Optional<Hit> hitAt(Cell cell) {
@@ -190,6 +206,7 @@ public final class BeatPresenter {
 
     public void chooseRow(RowId to) {
         row = to;
+        cursor = Math.max(0, Math.min(cursor, lastStep(to)));
         tell();
     }
 
@@ -208,24 +225,56 @@ public final class BeatPresenter {
     public void moveCursor(int rows, int steps) {
         List<Row> all = rowsInView.rows();
         int index = Math.max(0, Math.min(all.size() - 1, all.indexOf(row()) + rows));
-        message = "";
         putCursor(all.get(index).id(), cursor + steps);
     }
 
-    /** The named touches. */
+    /** Moves the cursor along its row by beats. */
+    public void moveCursorByBeats(int beats) {
+        pattern().ifPresent(p -> {
+            long step = p.laneStep(row).units();
+            long beat = project().meterOf(p).beatUnits();
+            long at = cursor * step;
+            long to = beats > 0 ? (at / beat + beats) * beat : (at + beat - 1) / beat * beat + beats * beat;
+            putCursor(row, (int) Math.max(0, (to + step - 1) / step));
+        });
+    }
+
+    /** Puts the cursor on the first or the last step of its row. */
+    public void moveCursorToEnd(boolean last) {
+        putCursor(row, last ? lastStep(row) : 0);
+    }
+
+    /** What the named touches give in this project. */
     public Touches touches() {
-        return touches;
+        return project().touches();
     }
 
     /** Lets a named touch give the velocity that the next hit gets now. */
     public void redefineTouch(int named) {
-        touches.define(named, touch);
-        say(Touches.NAMES.get(named) + " is " + touch + " from now on");
+        String name = Touches.NAMES.get(named);
+        apply(new ProjectEdit.SetTouches("Let " + name + " be " + touch, touches().with(named, touch)));
+        say(name + " is " + touch + " in this project from now on");
     }
 
     public void setTouch(int velocity) {
         touch = Hit.clampVelocity(velocity);
         tell();
+    }
+
+    /** The named touch behind the one that is set, the quietest behind the loudest. */
+    public void nextTouch() {
+        setTouch(touches().velocities().stream().filter(velocity -> velocity > touch).findFirst().orElse(touches().velocity(0)));
+    }
+
+    /** {@code touch firm 96}. */
+    String touchText() {
+        int named = touches().velocities().indexOf(touch);
+        return "touch " + (named < 0 ? "" : Touches.NAMES.get(named) + " ") + touch;
+    }
+
+    /** The usual strides one after the other. */
+    public void nextStride() {
+        setStride(STRIDES.stream().filter(steps -> steps > stride()).findFirst().orElse(1));
     }
 
     public void setStride(int steps) {
@@ -267,6 +316,13 @@ public final class BeatPresenter {
         }
     }
 
+    /** Enter is held: plants on at the stride to the end of the lane, and stops there. */
+    public void enterHeld() {
+        if (!clipboard.isShowing() && pattern().isPresent()) {
+            editor.plantOn();
+        }
+    }
+
     /** Enter: plants what a paste shows, makes a pattern in an empty slot, or plants at the cursor. */
     public void enter() {
         if (clipboard.isShowing()) {
@@ -294,11 +350,11 @@ public final class BeatPresenter {
     }
 
     public void toggleMuted() {
-        apply(new Edit.SetMuted(row, !row().muted()));
+        apply(new KitEdit.SetMuted(row, !row().muted()));
     }
 
     public void toggleSoloed() {
-        apply(new Edit.SetSoloed(row, !row().soloed()));
+        apply(new KitEdit.SetSoloed(row, !row().soloed()));
     }
 
     // --- editing ---
@@ -333,6 +389,11 @@ public final class BeatPresenter {
         return sender;
     }
 
+    /** What can be done to the rows of the kit. */
+    public RowEditor rowEditor() {
+        return rowEditor;
+    }
+
     public HitClipboard clipboard() {
         return clipboard;
     }
@@ -363,11 +424,59 @@ public final class BeatPresenter {
     }
 
     public void undo() {
-        say(store.undo().map(name -> "undone: " + name).orElse("nothing to undo"));
+        undo(1);
     }
 
     public void redo() {
-        say(store.redo().map(name -> "done again: " + name).orElse("nothing to do again"));
+        redo(1);
+    }
+
+    /** Takes back some steps. */
+    public void undo(int steps) {
+        travel(steps, store::undo, "undone", "nothing to undo");
+    }
+
+    /** Brings some steps back. */
+    public void redo(int steps) {
+        travel(steps, store::redo, "redone", "nothing to redo");
+    }
+
+    /** What changes is shown, or named if the music is in the way. */
+    private void travel(int steps, Supplier<Optional<String>> step, String done, String nothing) {
+        Project before = project();
+        Optional<String> name = Optional.empty();
+        for (int i = 0; i < steps; i++) {
+            name = step.get();
+            if (name.isEmpty()) {
+                break;
+            }
+        }
+        if (name.isEmpty() && project() == before) {
+            say(nothing);
+            return;
+        }
+        Optional<SlotRef> elsewhere = changedElsewhere(before);
+        if (elsewhere.isPresent() && !player.now().playing()) {
+            show(elsewhere.get());
+        }
+        String where = elsewhere.flatMap(project()::at).map(p -> " in " + p.name()).orElse("");
+        say(done + ": " + (steps == 1 ? name.orElse("") : steps + " steps") + where);
+    }
+
+    /** The first slot whose pattern is another one than before, unless the shown one is among them. */
+    private Optional<SlotRef> changedElsewhere(Project before) {
+        if (!before.at(shown).equals(project().at(shown))) {
+            return Optional.empty();
+        }
+        for (int bank = 0; bank < project().banks().size(); bank++) {
+            for (int slot = 0; slot < Bank.SLOTS; slot++) {
+                SlotRef ref = new SlotRef(bank, slot);
+                if (project().at(ref).isPresent() && before.at(ref) != project().at(ref) && !before.at(ref).equals(project().at(ref))) {
+                    return Optional.of(ref);
+                }
+            }
+        }
+        return Optional.empty();
     }
 
     /** The cursor's step in words: {@code Closed hat · step 11 · beat 3 & · velocity 58}. */

@@ -67,7 +67,7 @@ public final class BeatView extends BorderPane {
         detail = new DetailPane(presenter, theme);
         overview = new OverviewPane(theme, share -> scroll(share * grid.geometry().map(GridGeometry::width).orElse(0.0) - grid.view() / 2));
         getStyleClass().add("beat");
-        titles.onPress(presenter.slots()::showPlaying, presenter.rowsInView()::nextFilter,
+        titles.onPress(presenter.slots()::showPlaying, presenter::nextTouch, presenter::nextStride, presenter.rowsInView()::nextFilter,
                 () -> zoom(zoomIndex() == ZOOMS.length - 1 ? -ZOOMS.length : 1), this::nextHeight, this::toggleDetail);
         showZoom();
         Region corner = new Region();
@@ -164,6 +164,11 @@ public final class BeatView extends BorderPane {
         shape.widthProperty().bind(region.widthProperty());
         shape.heightProperty().bind(region.heightProperty());
         region.setClip(shape);
+    }
+
+    /** What brings files into a slot. */
+    public void onBringIn(Runnable midi, Runnable chart) {
+        slots.onBringIn(midi, chart);
     }
 
     /** Told in words what the pointer is on. */
@@ -296,6 +301,7 @@ public final class BeatView extends BorderPane {
         }
         titles.show(pattern.map(Pattern::name).orElse("Empty slot"), pattern.map(this::facts).orElse("press the slot again, or Enter, to make a pattern here"),
                 presenter.rowsInView().filter());
+        titles.showTouch(presenter.touchText(), "stride " + presenter.stride());
     }
 
     private void drawDetail() {
@@ -321,7 +327,7 @@ public final class BeatView extends BorderPane {
 
     private String facts(Pattern pattern) {
         Meter meter = presenter.project().meterOf(pattern);
-        String text = pattern.length() + " steps of " + pattern.step() + " · " + LineUp.text(pattern.durationUnits(), meter);
+        String text = pattern.length() + (pattern.length() == 1 ? " step of " : " steps of ") + pattern.step() + " · " + LineUp.text(pattern.durationUnits(), meter);
         String lineUp = PatternPage.lineUpText(pattern, meter);
         long beyond = pattern.lanes().keySet().stream().mapToLong(row -> pattern.lane(row).hits().stream()
                 .filter(hit -> GridGeometry.isBeyond(pattern, row, hit)).count()).sum();

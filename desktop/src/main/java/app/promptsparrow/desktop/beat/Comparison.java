@@ -4,7 +4,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -70,7 +70,7 @@ public final class Comparison {
         rows.addAll(other.get().lanes().keySet());
         rows.forEach(of -> lanes.put(of, other.get().lane(of).hits()));
         presenter.showPreview(Optional.of(Preview.of(presenter.project(), here.get().id(),
-                new Edit.SetHits("Compare", here.get().id(), lanes), rows)));
+                new PatternEdit.SetHits("Compare", here.get().id(), lanes), rows)));
         presenter.say(difference(here.get(), other.get(), rows));
     }
 

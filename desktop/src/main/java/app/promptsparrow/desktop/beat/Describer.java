@@ -44,7 +44,7 @@ final class Describer {
         StringBuilder text = new StringBuilder("velocity " + hit.velocity());
         boolean bass = presenter.editor().isBass(cell.row());
         if (bass) {
-            text.append(" · ").append(NoteNames.of(hit.pitch()));
+            text.append(" · ").append(NoteNames.of(hit.pitch(), presenter.project().key()));
             if (!presenter.project().key().contains(hit.pitch())) {
                 text.append(" outside ").append(presenter.project().key().text());
             }
@@ -52,7 +52,7 @@ final class Describer {
             text.append(" · ").append(hit.pitch() > 0 ? "+" : "").append(ValueField.text(hit.pitch() / 100.0)).append(" st");
         }
         if (hit.length() != Hit.STEP) {
-            text.append(" · ").append(ValueField.text(hit.length() / (double) Hit.STEP)).append(" steps long");
+            text.append(" · ").append(ValueField.text(hit.length() / (double) Hit.STEP)).append(hit.length() == Hit.STEP ? " step long" : " steps long");
         }
         if (hit.timing() != 0) {
             text.append(" · ").append(ValueField.text(Math.abs(hit.timing()) / 1000.0)).append(hit.timing() < 0 ? " % early" : " % late");

@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.project.Touches;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;

@@ -20,13 +20,16 @@ import java.util.function.Function;
 final class GridGeometry {
 
     static final double MARGIN = 12;
-    static final double LADDER_STEP = 17;
     private static final int MOST_BEYOND = 3;
     private static final double LADDER_TOP = 26;
     private static final double LADDER_BOTTOM = 10;
 
-    /** A row's place: its band from {@code top}, its wire, and on a bass row a wire per note, the highest first. */
-    record RowPlace(Row row, double top, double height, List<Integer> notes) {
+    /**
+     * A row's place: its band from {@code top}, its wire, and on a bass row a wire per note, the highest first.
+     *
+     * @param apart how far apart the wires of a ladder are
+     */
+    record RowPlace(Row row, double top, double height, List<Integer> notes, double apart) {
 
         boolean isLadder() {
             return !notes.isEmpty();
@@ -41,10 +44,10 @@ final class GridGeometry {
         double wire(int note) {
             for (int i = 0; i < notes.size(); i++) {
                 if (notes.get(i) <= note) {
-                    return top + LADDER_TOP + i * LADDER_STEP;
+                    return top + LADDER_TOP + i * apart;
                 }
             }
-            return top + LADDER_TOP + (notes.size() - 1) * LADDER_STEP;
+            return top + LADDER_TOP + (notes.size() - 1) * apart;
         }
 
         /** The note whose wire stands for a note. */
@@ -54,7 +57,7 @@ final class GridGeometry {
 
         /** The note whose wire is nearest. */
         int noteAt(double y) {
-            int index = (int) Math.round((y + 4 - top - LADDER_TOP) / LADDER_STEP);
+            int index = (int) Math.round((y + 4 - top - LADDER_TOP) / apart);
             return notes.get(Math.max(0, Math.min(notes.size() - 1, index)));
         }
     }
@@ -90,30 +93,30 @@ final class GridGeometry {
 
     /** Lays out all rows of a kit. */
     static GridGeometry of(Project project, Pattern pattern, double width, double rowHeight) {
-        return of(project, pattern, project.kit().rows(), row -> Ladder.FIT, width, rowHeight);
+        return of(project, pattern, project.kit().rows(), row -> Ladder.FIT.notes(project.key(), pattern.lane(row).hits()), width,
+                new RowSizes(rowHeight, RowSizes.LADDER_STEP));
     }
 
     /**
      * Lays out some rows of a kit.
      *
-     * @param ladders   how much of each bass row's ladder is wished for
-     * @param width     of the whole pattern; hits beyond its length stand behind that
-     * @param rowHeight of a drum row
+     * @param notes a bass row's notes, the highest first
+     * @param width of the whole pattern; hits beyond its length stand behind that
      */
-    static GridGeometry of(Project project, Pattern pattern, List<Row> shown, Function<RowId, Ladder> ladders, double width, double rowHeight) {
+    static GridGeometry of(Project project, Pattern pattern, List<Row> shown, Function<RowId, List<Integer>> notes, double width, RowSizes sizes) {
         List<RowPlace> places = new ArrayList<>();
         double top = 0;
         for (Row row : shown) {
-            List<Integer> notes = row.isBass() ? ladders.apply(row.id()).notes(project.key(), pattern.lane(row.id()).hits()) : List.of();
-            double height = row.isBass() ? ladderHeight(notes.size()) : rowHeight;
-            places.add(new RowPlace(row, top, height, notes));
+            List<Integer> ladder = row.isBass() ? notes.apply(row.id()) : List.of();
+            double height = row.isBass() ? ladderHeight(ladder.size(), sizes.ladderStep()) : sizes.row();
+            places.add(new RowPlace(row, top, height, ladder, sizes.ladderStep()));
             top += height;
         }
         return new GridGeometry(pattern, places, width, top);
     }
 
-    static double ladderHeight(int notes) {
-        return LADDER_TOP + (notes - 1) * LADDER_STEP + LADDER_BOTTOM;
+    static double ladderHeight(int notes, double apart) {
+        return LADDER_TOP + (notes - 1) * apart + LADDER_BOTTOM;
     }
 
     Pattern pattern() {

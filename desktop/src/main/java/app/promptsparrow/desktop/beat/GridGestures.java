@@ -4,7 +4,7 @@ import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -21,13 +21,16 @@ final class GridGestures {
 
     static final double DECIDES = 6;
     private static final double REACH = 10;
+    /** So near to it a press means a step's dot, whatever line ends there. */
+    private static final double DOT = 5;
 
     /** What a press has begun. */
-    private enum Kind { NONE, UNDECIDED_EMPTY, PAINT, PLANTED_VELOCITY, LONG_NOTE, UNDECIDED_HIT, UNDECIDED_NOTE, VELOCITY, LENGTH,
+    private enum Kind { NONE, UNDECIDED_EMPTY, UNDECIDED_END, UNDECIDED_PAINTED, PAINT, PLANTED_VELOCITY, LONG_NOTE, UNDECIDED_HIT, UNDECIDED_NOTE, VELOCITY, LENGTH,
         TIMING, TOUCH, MOVE, BAND, ERASE }
 
-    /** Which part of a hit the pointer is on. */
-    enum Part { BODY, TIP, END }
+    /** Which part of a hit the pointer is on; END_ON_DOT is the end of its line where that covers the dot of a free step. */
+    enum Part { BODY, TIP, END, END_ON_DOT }
+
 
     /** A hit and the part of it that is meant. */
     record Target(Cell cell, Part part) {
@@ -61,6 +64,12 @@ final class GridGestures {
     private Set<Cell> selectedBefore = Set.of();
     private final Set<Cell> touched = new LinkedHashSet<>();
     private Cell removable;
+    /** What the last drag planted: a drag that begins on one of them goes on planting. */
+    private Set<Cell> planted = Set.of();
+    /** The hit whose line ends where a free step was pressed. */
+    private Cell lineOwner;
+    /** Whether a hit was pressed that was not selected, to be added to the selection: a drag moves it alone. */
+    private boolean added;
     private BandRect band;
 
     GridGestures(BeatPresenter presenter) {
@@ -77,13 +86,20 @@ final class GridGestures {
     static Optional<Target> find(GridGeometry geometry, GridScene scene, double x, double y) {
         return geometry.rowAt(y).flatMap(place -> {
             GridScene.RowPart part = scene.byRow().getOrDefault(place.row().id(), GridScene.RowPart.NONE);
-            // an end of a line is small, so it comes before the seeds around it
-            return lineAt(part, 4, y, line -> x >= line.x2() - 6 && x <= line.x2() + 3 && line.x2() - line.x1() > 8)
-                    .map(line -> new Target(new Cell(line.row(), line.step()), Part.END))
+            // an end of a line is small, so it comes before the seeds around it, but for where the next step is meant
+            boolean onDot = isOnDot(geometry, place.row().id(), x);
+            Optional<GridScene.Line> end = lineAt(part, 4, y, line -> x >= line.x2() - 6 && x <= line.x2() + 3 && line.x2() - line.x1() > 8);
+            return end.filter(line -> !onDot).map(line -> new Target(new Cell(line.row(), line.step()), Part.END))
                     .or(() -> seedAt(geometry, place, part, x, y))
+                    .or(() -> end.map(line -> new Target(new Cell(line.row(), line.step()), Part.END_ON_DOT)))
                     .or(() -> !place.isLadder() ? Optional.empty() : lineAt(part, 5, y, line -> x >= line.x1() && x <= line.x2())
                             .map(line -> new Target(new Cell(line.row(), line.step()), Part.BODY)));
         });
+    }
+
+    private static boolean isOnDot(GridGeometry geometry, RowId row, double x) {
+        double dot = geometry.x(geometry.stepAt(row, x) * geometry.pattern().laneStep(row).units());
+        return Math.abs(x - dot) <= Math.min(DOT, geometry.stepWidth(row) * 0.3);
     }
 
     private static Optional<GridScene.Line> lineAt(GridScene.RowPart part, double reach, double y, Predicate<GridScene.Line> along) {
@@ -117,10 +133,19 @@ final class GridGestures {
         pressX = x;
         pressY = y;
         touched.clear();
-        Optional<Target> target = find(at, scene, x, y);
+        added = false;
+        Set<Cell> plantedBefore = planted;
+        planted = Set.of();
         RowId row = place.get().row().id();
-        pressed = target.map(Target::cell).orElseGet(() -> new Cell(row, at.stepAt(row, x)));
         laneBefore = presenter.lane(row);
+        Cell step = new Cell(row, at.stepAt(row, x));
+        boolean within = x <= at.x(at.pattern().durationUnits()) + GridGeometry.MARGIN / 2;
+        Optional<Target> found = find(at, scene, x, y);
+        lineOwner = found.filter(hit -> hit.part() == Part.END_ON_DOT).map(Target::cell).orElse(null);
+        // A step that holds a hit is that hit, wherever swing and timing have it stand.
+        Optional<Target> target = found.filter(hit -> hit.part() != Part.END_ON_DOT)
+                .or(() -> within && laneBefore.at(step.step()).isPresent() ? Optional.of(new Target(step, Part.BODY)) : Optional.empty());
+        pressed = target.map(Target::cell).orElse(step);
         selectedBefore = presenter.selection();
         presenter.putCursor(pressed.row(), pressed.step());
         boolean again = clicks >= 2 && pressed.equals(removable);
@@ -131,17 +156,18 @@ final class GridGestures {
         } else if (again) {
             editor.remove(Set.of(pressed), null);
         } else if (target.isPresent()) {
-            pressHit(target.get().part(), clicks);
+            pressHit(target.get().part(), clicks, plantedBefore.contains(pressed));
         } else if (keys.shift()) {
             kind = Kind.BAND;
-        } else if (x > at.x(at.pattern().durationUnits()) + GridGeometry.MARGIN / 2) {
+        } else if (!within) {
             presenter.say("beyond the pattern's length: make it longer to plant here");
         } else {
             pressEmpty(place.get(), y);
         }
     }
 
-    private void pressHit(Part part, int clicks) {
+    /** @param justPlanted whether the drag before this press planted it */
+    private void pressHit(Part part, int clicks, boolean justPlanted) {
         removable = clicks == 1 ? pressed : null; // it was there before the first press, so a second one may remove it
         boolean was = presenter.selection().contains(pressed);
         if (held.touch() > 0) {
@@ -153,20 +179,22 @@ final class GridGestures {
             Set<Cell> more = new LinkedHashSet<>(presenter.selection());
             more.add(pressed);
             presenter.select(more);
+            added = true;
         } else if (!was) {
             presenter.select(Set.of(pressed));
         } else {
             presenter.say("press twice quickly, or press Delete, to remove it");
         }
         boolean ladder = geometry.place(pressed.row()).map(GridGeometry.RowPlace::isLadder).orElse(false);
+        boolean plain = !held.shift() && !held.control();
         kind = part == Part.END ? Kind.LENGTH : part == Part.TIP ? Kind.VELOCITY : held.timing() ? Kind.TIMING
-                : ladder ? Kind.UNDECIDED_NOTE : Kind.UNDECIDED_HIT;
+                : justPlanted && plain && !ladder ? Kind.UNDECIDED_PAINTED : ladder ? Kind.UNDECIDED_NOTE : Kind.UNDECIDED_HIT;
         grip = editor.grip();
         presenter.auditions().hit(pressed);
     }
 
     private void pressEmpty(GridGeometry.RowPlace place, double y) {
-        kind = Kind.UNDECIDED_EMPTY;
+        kind = lineOwner == null ? Kind.UNDECIDED_EMPTY : Kind.UNDECIDED_END;
         note = place.isLadder() ? place.noteAt(y) : 0;
         Hit planted = editor.newHit(pressed, note);
         editor.editRow("Plant a hit in " + presenter.rowName(pressed.row()), pressed.row(), Set.of(), Set.of(planted), gesture);
@@ -202,17 +230,32 @@ final class GridGestures {
     }
 
     private Kind decided(boolean along) {
-        boolean undecided = kind == Kind.UNDECIDED_EMPTY || kind == Kind.UNDECIDED_HIT || kind == Kind.UNDECIDED_NOTE;
+        boolean undecided = kind == Kind.UNDECIDED_EMPTY || kind == Kind.UNDECIDED_END || kind == Kind.UNDECIDED_PAINTED
+                || kind == Kind.UNDECIDED_HIT || kind == Kind.UNDECIDED_NOTE;
         if (!undecided) {
             return kind;
         }
         removable = null;
+        if (added) {
+            presenter.select(Set.of(pressed));
+            grip = editor.grip();
+        }
         boolean ladder = geometry.place(pressed.row()).map(GridGeometry.RowPlace::isLadder).orElse(false);
         return switch (kind) {
             case UNDECIDED_NOTE -> Kind.MOVE;
+            case UNDECIDED_PAINTED -> along ? Kind.PAINT : Kind.VELOCITY;
+            case UNDECIDED_END -> along ? gripLine() : Kind.PLANTED_VELOCITY;
             case UNDECIDED_HIT -> along || held.shift() || held.control() ? Kind.MOVE : Kind.VELOCITY;
             default -> !along ? Kind.PLANTED_VELOCITY : ladder ? Kind.LONG_NOTE : Kind.PAINT;
         };
+    }
+
+    /** The drag goes along the line whose end was pressed: its length is meant and not the step below it. */
+    private Kind gripLine() {
+        presenter.select(Set.of(lineOwner));
+        grip = editor.grip();
+        pressed = lineOwner;
+        return Kind.LENGTH;
     }
 
     private void paint(double x) {
@@ -276,7 +319,7 @@ final class GridGestures {
             return HitProperty.LENGTH.with(hit, Math.max(whole, Math.abs(steps) < 0.5 ? hit.length() : Hit.STEP));
         }, gesture);
         presenter.hitAt(pressed).ifPresent(hit -> {
-            presenter.say(ValueField.text(hit.length() / (double) Hit.STEP) + " steps long");
+            presenter.say(ValueField.text(hit.length() / (double) Hit.STEP) + (hit.length() == Hit.STEP ? " step long" : " steps long"));
             if (editor.isBass(pressed.row())) {
                 editor.rememberBass(pressed.row(), hit);
             }
@@ -294,7 +337,7 @@ final class GridGestures {
 
     private void touch(Cell cell) {
         presenter.hitAt(cell).filter(hit -> touched.add(cell)).ifPresent(hit -> {
-            presenter.apply(new Edit.EditHits("Touch " + BeatPresenter.hits(touched.size()), geometry.pattern().id(), cell.row(), Set.of(),
+            presenter.apply(new PatternEdit.EditHits("Touch " + BeatPresenter.hits(touched.size()), geometry.pattern().id(), cell.row(), Set.of(),
                     List.of(hit.withVelocity(held.touch()))), gesture);
             presenter.select(touched);
         });
@@ -343,6 +386,9 @@ final class GridGestures {
 
     /** The button is let go. */
     void release() {
+        if (kind == Kind.PAINT) {
+            planted = Set.copyOf(presenter.selection());
+        }
         kind = Kind.NONE;
         band = null;
     }

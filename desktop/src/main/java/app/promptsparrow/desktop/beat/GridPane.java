@@ -32,10 +32,6 @@ final class GridPane extends Pane {
 
     static final double LABELS = 40;
 
-    /** Heights of a drum row, in pixels: of the lowest that can still be read and pressed, the one to scroll by, and the highest of its own accord. */
-    private static final double LOWEST = 20;
-    private static final double COMFORTABLE = 26;
-    private static final double HIGHEST = 36;
     private static final long LIT_NS = 120_000_000;
 
     /** How much of what lies beyond the pattern's length is in view beside it, to say that there is something. */
@@ -98,6 +94,7 @@ final class GridPane extends Pane {
             setCursor(geometry == null ? Cursor.DEFAULT : GridGestures.find(geometry, scene, sceneX(event), event.getY())
                     .map(target -> switch (target.part()) {
                         case END -> Cursor.H_RESIZE;
+                        case END_ON_DOT -> Cursor.DEFAULT;
                         case TIP -> Cursor.V_RESIZE;
                         default -> Cursor.HAND;
                     }).orElse(Cursor.DEFAULT));
@@ -241,8 +238,8 @@ final class GridPane extends Pane {
             picture.clear();
             return;
         }
-        geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.rowsInView().rows(), presenter.rowsInView()::ladder,
-                wantedWidth(pattern.get()), rowHeight(pattern.get()));
+        geometry = GridGeometry.of(presenter.project(), pattern.get(), presenter.rowsInView().rows(), presenter.rowsInView()::notes,
+                wantedWidth(pattern.get()), sizes());
         scene = maker.make(presenter.project(), geometry, presenter.selection(),
                 new Cell(presenter.row().id(), presenter.cursor()), presenter.preview(), presenter.rowsInView().guide());
         scrollX = clampedScroll(scrollX);
@@ -312,14 +309,10 @@ final class GridPane extends Pane {
         extraHeight = pixels;
     }
 
-    /** Rows share the height there is if all can be in view; otherwise they are as high as is comfortable. */
-    private double rowHeight(Pattern pattern) {
+    private RowSizes sizes() {
         RowsInView view = presenter.rowsInView();
-        long drums = view.rows().stream().filter(row -> !row.isBass()).count();
-        double ladders = view.rows().stream().filter(Row::isBass).mapToDouble(row -> GridGeometry.ladderHeight(
-                view.ladder(row.id()).notes(presenter.project().key(), pattern.lane(row.id()).hits()).size())).sum();
-        double share = drums == 0 ? COMFORTABLE : Math.floor((viewportHeight - ladders) / drums);
-        return (share < LOWEST ? COMFORTABLE : Math.min(HIGHEST, share)) + extraHeight;
+        return RowSizes.sharing(viewportHeight, view.rows().stream().filter(row -> !row.isBass()).count(),
+                view.rows().stream().filter(Row::isBass).map(row -> view.notes(row.id()).size()).toList(), extraHeight);
     }
 
     private void resizeTo(double width, double height) {

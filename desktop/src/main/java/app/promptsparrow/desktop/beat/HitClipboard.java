@@ -8,7 +8,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Clip;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
@@ -49,7 +49,9 @@ public final class HitClipboard {
             presenter.say("nothing is selected to copy");
             return false;
         }
-        Clip clip = Clip.of(presenter.project(), presenter.pattern().get(), hits);
+        Clip whole = Clip.of(presenter.project(), presenter.pattern().get(), hits);
+        // A bar or beat of the ruler is as long as it is, however few hits it has.
+        Clip clip = presenter.selecting().stretch().map(s -> whole.over(s.fromUnits(), s.toUnits() - s.fromUnits())).orElse(whole);
         ClipboardContent content = new ClipboardContent();
         content.put(OURS, clip.fromUnits() + " " + clip.spanUnits() + "\n"
                 + new String(CarriedPattern.write(presenter.project(), clip.pattern()), StandardCharsets.UTF_8));
@@ -185,7 +187,7 @@ public final class HitClipboard {
         }
         Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
         selected.forEach((row, hits) -> changed.put(row, presenter.lane(row).edited(List.of(), clip.get().pasteProperty(hits, property)).hits()));
-        presenter.apply(new Edit.SetHits("Paste " + property.name().toLowerCase(Locale.ROOT) + " onto " + presenter.editor().named(selected),
+        presenter.apply(new PatternEdit.SetHits("Paste " + property.name().toLowerCase(Locale.ROOT) + " onto " + presenter.editor().named(selected),
                 presenter.pattern().orElseThrow().id(), changed));
     }
 }

@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Shaping;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -81,7 +82,10 @@ public final class HitEditor {
         bassLength = hit.length();
     }
 
-    /** Enter: plants a hit at the cursor and moves on by the stride, or selects the hit that is there. */
+    /**
+     * Enter: plants a hit at the cursor and moves on by the stride, from the end of the lane to where the stride begins; or
+     * selects the hit that is there.
+     */
     public void plantAtCursor() {
         if (presenter.pattern().isEmpty()) {
             return;
@@ -92,15 +96,43 @@ public final class HitEditor {
             presenter.select(Set.of(cell));
             return;
         }
-        editRow("Plant a hit in " + presenter.rowName(row), row, Set.of(), Set.of(newHit(cell, bassNote(row))), null);
+        plant(cell);
+        moveOn(presenter.stride());
+    }
+
+    private void plant(Cell cell) {
+        editRow("Plant a hit in " + presenter.rowName(cell.row()), cell.row(), Set.of(), Set.of(newHit(cell, bassNote(cell.row()))), null);
         presenter.select(Set.of(cell));
         presenter.auditions().hit(cell);
-        presenter.putCursor(row, presenter.cursor() + presenter.stride());
+    }
+
+    /** Moves the cursor along the chosen row; behind its end it goes on at the first place of that stride, and says so. */
+    void moveOn(int steps) {
+        RowId row = presenter.row().id();
+        int to = presenter.cursor() + steps;
+        boolean over = to >= presenter.pattern().orElseThrow().laneSteps(row);
+        presenter.putCursor(row, over ? presenter.cursor() % steps : to);
+        if (over) {
+            presenter.say("the end of the row: from step " + (presenter.cursor() + 1) + " again");
+        }
+    }
+
+    /** The key is held: plants on to the end of the lane, where it stops, leaving the hits it meets. */
+    void plantOn() {
+        Cell cell = new Cell(presenter.row().id(), presenter.cursor());
+        int stride = presenter.stride();
+        if (presenter.cursor() < stride) {
+            return; // it came to the end, and the cursor is at the start again
+        }
+        if (presenter.hitAt(cell).isEmpty()) {
+            plant(cell);
+        }
+        moveOn(stride);
     }
 
     /** Replaces what a gesture did so far by putting and clearing hits of one row. */
     void editRow(String name, RowId of, Collection<Integer> cleared, Collection<Hit> put, Object gesture) {
-        presenter.store().replace(new Edit.EditHits(name, pattern(), of, Set.copyOf(cleared), List.copyOf(put)), gesture);
+        presenter.store().replace(new PatternEdit.EditHits(name, pattern(), of, Set.copyOf(cleared), List.copyOf(put)), gesture);
     }
 
     private PatternId pattern() {
@@ -123,7 +155,7 @@ public final class HitEditor {
         int count = steps.values().stream().mapToInt(Set::size).sum();
         String name = "Remove " + BeatPresenter.hits(count) + (steps.size() == 1 ? " from " + presenter.rowName(steps.keySet().iterator().next()) : "");
         List<Edit> edits = new ArrayList<>();
-        steps.forEach((r, s) -> edits.add(new Edit.EditHits(name, pattern(), r, s, List.of())));
+        steps.forEach((r, s) -> edits.add(new PatternEdit.EditHits(name, pattern(), r, s, List.of())));
         presenter.store().apply(new Edit.Together(name, edits), gesture);
     }
 
@@ -198,7 +230,7 @@ public final class HitEditor {
                 changed.add(to);
                 cells.add(new Cell(row, to.step()));
             }
-            edits.add(new Edit.EditHits(name, pattern(), row, cleared, changed));
+            edits.add(new PatternEdit.EditHits(name, pattern(), row, cleared, changed));
         });
         Edit edit = new Edit.Together(name, edits);
         if (replaces) {
@@ -245,12 +277,10 @@ public final class HitEditor {
 
     /** Moves hits in time by a share of a step; beyond half a step a hit goes to the next one if that is free. */
     void shift(Grip before, long share, Object gesture) {
-        changeEach("Change timing", before.hits, (row, hit) -> {
-            Hit moved = Shaping.shifted(hit, share);
-            boolean free = moved.step() == hit.step() || !before.taken.get(row).contains(moved.step())
-                    && moved.step() < presenter.pattern().orElseThrow().laneSteps(row);
-            return free ? moved : hit.withTiming(share < 0 ? -Hit.MAX_TIMING : Hit.MAX_TIMING);
-        }, gesture, true);
+        Map<RowId, Map<Integer, Hit>> moved = new HashMap<>();
+        before.hits.forEach((row, hits) -> moved.put(row, Shaping.shifted(hits, before.taken.get(row), share,
+                presenter.pattern().orElseThrow().laneSteps(row))));
+        changeEach("Change timing", before.hits, (row, hit) -> moved.get(row).get(hit.step()), gesture, true);
     }
 
     /** Moves the selection by notes of the scale on bass rows and by semitones on drums. */
@@ -319,7 +349,7 @@ public final class HitEditor {
         Map<RowId, List<Hit>> selected = selected();
         List<Edit> edits = new ArrayList<>();
         String name = "Tie " + named(selected);
-        selected.forEach((row, hits) -> edits.add(new Edit.EditHits(name, pattern(), row, Set.of(),
+        selected.forEach((row, hits) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, Set.of(),
                 hits.stream().map(hit -> hit.withLength(roomAfter(new Cell(row, hit.step())) * Hit.STEP)).toList())));
         if (!edits.isEmpty()) {
             presenter.store().apply(new Edit.Together(name, edits));
@@ -371,8 +401,8 @@ public final class HitEditor {
         });
         String name = (copy ? "Copy " : "Move ") + named(before);
         List<Edit> edits = new ArrayList<>();
-        cleared.forEach((row, all) -> edits.add(new Edit.EditHits(name, pattern(), row, all, List.of())));
-        put.forEach((row, all) -> edits.add(new Edit.EditHits(name, pattern(), row, Set.of(), all)));
+        cleared.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, all, List.of())));
+        put.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, Set.of(), all)));
         presenter.store().replace(new Edit.Together(name, edits), gesture);
         presenter.select(cells);
         put.forEach((row, all) -> {

@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.NoteNames;
+import app.promptsparrow.project.Touches;
 import java.util.ArrayList;
 import java.util.IntSummaryStatistics;
 import java.util.List;
@@ -21,7 +22,6 @@ import javafx.scene.layout.VBox;
 /** The selected hits in all their properties, and what the next hit gets. */
 final class HitPage extends InspectorPage {
 
-    private static final int[] STRIDES = {1, 2, 3, 4, 8};
 
     /**
      * A field for a property of one hit or many. Typed and stepped values are set for all; dragging moves all by the same
@@ -85,7 +85,7 @@ final class HitPage extends InspectorPage {
     private ToggleButton slide;
     private final ToggleButton[] touches = new ToggleButton[Touches.NAMES.size()];
     private ValueField touch;
-    private final ToggleButton[] strides = new ToggleButton[STRIDES.length];
+    private final ToggleButton[] strides = new ToggleButton[BeatPresenter.STRIDES.size()];
 
     HitPage(BeatPresenter presenter) {
         super(presenter);
@@ -103,7 +103,7 @@ final class HitPage extends InspectorPage {
         ManyField timing = new ManyField("Timing", HitProperty.TIMING, Hit.STEP / 100.0, -50, 50, 0.5, 0,
                 v -> (v > 0 ? "+" : "") + ValueField.text(v) + " %", ValueField::number);
         pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number);
-        note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v)), HitPage::noteNumber);
+        note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v), presenter.project().key()), HitPage::noteNumber);
         ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", typed -> offOrNumber(typed).map(v -> Math.max(1, v)));
         ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Math.round(v) + (v == 1 ? " step" : " steps"), ValueField::number));
         ofRoll.add(new ManyField("· last velocity", HitProperty.ROLL_RAMP, 1, 10, 200, 1, 100, v -> Math.round(v) + " %", ValueField::number));
@@ -126,8 +126,10 @@ final class HitPage extends InspectorPage {
             String name = Touches.NAMES.get(i);
             touches[i] = choice(name, () -> presenter.editor().touchKey(presenter.touches().velocity(named)));
             touches[i].setId("touch-" + name);
-            Tips.on(touches[i], () -> name + ": velocity " + presenter.touches().velocity(named) + ". Shift and its key ("
-                    + name.substring(0, 1).toUpperCase(Locale.ROOT) + ") gives it the velocity below.");
+            String key = name.substring(0, 1).toUpperCase(Locale.ROOT);
+            Tips.on(touches[i], () -> "The next hit gets velocity " + presenter.touches().velocity(named) + ", and so do the hits that are selected (" + key
+                    + "). Held and dragged across hits the key gives them that velocity.\nShift+" + key + " makes " + name
+                    + " the velocity below, in this project.");
             line.getChildren().add(touches[i]);
         }
         touch = ValueField.whole("Touch velocity", 1, 127, Hit.FIRM, "").compact();
@@ -137,8 +139,8 @@ final class HitPage extends InspectorPage {
 
     private HBox strides() {
         HBox line = new HBox(4);
-        for (int i = 0; i < STRIDES.length; i++) {
-            int steps = STRIDES[i];
+        for (int i = 0; i < strides.length; i++) {
+            int steps = BeatPresenter.STRIDES.get(i);
             strides[i] = choice(Integer.toString(steps), () -> presenter.setStride(steps));
             strides[i].setId("stride-" + steps);
             line.getChildren().add(strides[i]);
@@ -195,8 +197,8 @@ final class HitPage extends InspectorPage {
             touches[i].setSelected(presenter.touch() == presenter.touches().velocity(i));
         }
         touch.show(presenter.touch());
-        for (int i = 0; i < STRIDES.length; i++) {
-            strides[i].setSelected(presenter.stride() == STRIDES[i]);
+        for (int i = 0; i < strides.length; i++) {
+            strides[i].setSelected(presenter.stride() == BeatPresenter.STRIDES.get(i));
         }
     }
 }

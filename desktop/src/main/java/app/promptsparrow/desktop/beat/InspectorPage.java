@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop.beat;
 
-import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -55,12 +54,12 @@ abstract class InspectorPage extends VBox {
         return button;
     }
 
-    static Button push(String text, Runnable action) {
+    static Button push(String text, String id, Runnable action) {
         Button button = new Button(text);
         button.setMinWidth(USE_PREF_SIZE);
         button.setMaxWidth(Double.MAX_VALUE);
         button.setStyle("-fx-padding: 4 6;");
-        button.setId("tool-" + text.toLowerCase(Locale.ROOT).replaceAll("[^a-z]+", "-"));
+        button.setId(id);
         HBox.setHgrow(button, Priority.ALWAYS);
         button.setOnAction(event -> action.run());
         return button;

@@ -21,9 +21,11 @@ final class InspectorPane extends VBox {
     private final List<InspectorPage> pages;
     private final List<ToggleButton> tabs = new ArrayList<>();
     private final ScrollPane scroll = new DirectScroll();
+    private final BeatPresenter presenter;
     private int shown;
 
     InspectorPane(BeatPresenter presenter) {
+        this.presenter = presenter;
         getStyleClass().add("inspector");
         setMinWidth(WIDTH);
         setPrefWidth(WIDTH);
@@ -82,6 +84,11 @@ final class InspectorPane extends VBox {
     }
 
     void update() {
-        pages.get(shown).bringUpToDate();
+        boolean pattern = presenter.pattern().isPresent(); // an empty slot has nothing to be told in numbers
+        scroll.setVisible(pattern);
+        tabs.forEach(tab -> tab.setDisable(!pattern));
+        if (pattern) {
+            pages.get(shown).bringUpToDate();
+        }
     }
 }

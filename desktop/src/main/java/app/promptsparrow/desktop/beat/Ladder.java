@@ -48,6 +48,34 @@ record Ladder(int above, int below, boolean twelve) {
         return List.copyOf(notes.descendingSet());
     }
 
+    /**
+     * Notes that are shown, and more at their edges until others are among them; none of them goes.
+     *
+     * @param shown the highest first
+     */
+    List<Integer> widened(List<Integer> shown, Key key, List<Hit> hits) {
+        TreeSet<Integer> notes = new TreeSet<>(shown);
+        int low = notes.first();
+        int high = notes.last();
+        for (Hit hit : hits) {
+            int note = Math.max(0, Math.min(127, hit.pitch()));
+            notes.add(note);
+            for (int between = Math.min(note, high); between <= Math.max(note, low); between++) {
+                if ((between < low || between > high) && shows(key, between)) {
+                    notes.add(between);
+                }
+            }
+        }
+        return List.copyOf(notes.descendingSet());
+    }
+
+    /** Notes that are shown, and some more above or below. */
+    List<Integer> extended(List<Integer> shown, Key key, boolean up, int count) {
+        TreeSet<Integer> notes = new TreeSet<>(shown);
+        extend(notes, key, up, count);
+        return List.copyOf(notes.descendingSet());
+    }
+
     private boolean shows(Key key, int note) {
         return twelve || key.contains(note);
     }

@@ -7,6 +7,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Clip;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
@@ -16,6 +17,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 
@@ -68,8 +71,8 @@ public final class LaneSender {
     }
 
     private static Edit lane(Pattern pattern, RowId row, Lane lane) {
-        return new Edit.Together("", List.of(new Edit.ShapeLane(pattern.id(), row, lane.step(), lane.length(), lane.swing()),
-                new Edit.SetHits("", pattern.id(), Map.of(row, lane.hits()))));
+        return new Edit.Together("", List.of(new PatternEdit.ShapeLane(pattern.id(), row, lane.step(), lane.length(), lane.swing()),
+                new PatternEdit.SetHits("", pattern.id(), Map.of(row, lane.hits()))));
     }
 
     // --- to other patterns ---
@@ -109,12 +112,50 @@ public final class LaneSender {
         });
         send("bar " + (from / bar + 1), to, target -> {
             List<Edit> edits = new ArrayList<>();
-            target.lanes().forEach((row, lane) -> edits.add(new Edit.EditHits("", target.id(), row, stepsWithin(target, row, from, bar), List.of())));
+            target.lanes().forEach((row, lane) -> edits.add(new PatternEdit.EditHits("", target.id(), row, stepsWithin(target, row, from, bar), List.of())));
             if (!inBar.isEmpty()) {
                 edits.add(pasted(Clip.of(project, here, inBar), target));
             }
             return new Edit.Together("", edits);
         });
+    }
+
+    /** Every bar behind the cursor's becomes as that one is, in all rows that follow the pattern. */
+    public void repeatBar() {
+        if (presenter.pattern().isEmpty()) {
+            return;
+        }
+        Pattern here = presenter.pattern().get();
+        long bar = presenter.project().meterOf(here).barUnits();
+        long from = presenter.cursor() * here.laneStep(presenter.row().id()).units() / bar * bar;
+        if (from + bar >= here.durationUnits()) {
+            presenter.say("this is the last bar; make the pattern longer to repeat it");
+            return;
+        }
+        Map<RowId, List<Hit>> changed = new LinkedHashMap<>();
+        here.lanes().forEach((row, lane) -> {
+            if (!lane.isFree()) {
+                changed.put(row, repeated(here, row, from, bar));
+            }
+        });
+        presenter.apply(new PatternEdit.SetHits("Repeat bar " + (from / bar + 1) + " to the end", here.id(), changed));
+    }
+
+    private static List<Hit> repeated(Pattern pattern, RowId row, long from, long bar) {
+        long step = pattern.laneStep(row).units();
+        SortedMap<Integer, Hit> hits = new TreeMap<>();
+        for (Hit hit : pattern.lane(row).hits()) {
+            long at = hit.step() * step;
+            if (at < from + bar || at >= pattern.durationUnits()) {
+                hits.put(hit.step(), hit);
+            }
+            if (at >= from && at < from + bar && bar % step == 0) {
+                for (long to = at + bar; to < pattern.durationUnits(); to += bar) {
+                    hits.put((int) (to / step), hit.withStep((int) (to / step)));
+                }
+            }
+        }
+        return List.copyOf(hits.values());
     }
 
     private static boolean isWithin(Pattern pattern, RowId row, Hit hit, long from, long span) {

@@ -5,17 +5,20 @@ import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.chart.ChartWriter;
 import app.promptsparrow.demo.StarterPatterns;
+import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
+import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.Regrid;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.time.StepValue;
@@ -25,7 +28,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Collectors;
+import java.util.SortedMap;
+import java.util.TreeMap;
 
 /**
  * What can be done to patterns and lanes as wholes: their grids, their key, beats to begin with, charts. Asks where
@@ -33,17 +37,14 @@ import java.util.stream.Collectors;
  */
 public final class PatternEditor {
 
-    /** What stays when a grid or a key changes under hits. */
-    public enum Keep { FIRST, SECOND, CANCEL }
-
-    /** Asks which of two is meant. */
+    /** Asks which of two is meant and does that, or nothing. */
     @FunctionalInterface
     public interface Question {
-        Keep ask(String sentence, String first, String second);
+        void ask(String sentence, String first, Runnable doFirst, String second, Runnable doSecond);
     }
 
     private final BeatPresenter presenter;
-    private Question question = (sentence, first, second) -> Keep.SECOND;
+    private Question question = (sentence, first, doFirst, second, doSecond) -> doSecond.run();
 
     PatternEditor(BeatPresenter presenter) {
         this.presenter = presenter;
@@ -59,14 +60,15 @@ public final class PatternEditor {
     public void changeStep(StepValue to) {
         presenter.pattern().filter(p -> !p.step().equals(to)).ifPresent(p -> {
             boolean hits = p.lanes().values().stream().anyMatch(lane -> lane.step().isEmpty() && !lane.hits().isEmpty());
-            switch (hits ? askGrid(p.name()) : Keep.SECOND) {
-                case FIRST -> presenter.guarded(() -> {
-                    int lost = Regrid.pattern(presenter.project(), p, to).lost();
-                    presenter.store().apply(new Edit.KeepTime(p.id(), to));
+            Runnable keepSteps = () -> presenter.apply(new PatternEdit.SetStepValue(p.id(), to));
+            if (hits) {
+                askGrid(p.name(), () -> presenter.guarded(() -> {
+                    int lost = presenter.project().pattern(p.id()).map(now -> Regrid.pattern(presenter.project(), now, to).lost()).orElse(0);
+                    presenter.store().apply(new PatternEdit.KeepTime(p.id(), to));
                     tellLost(lost, to);
-                });
-                case SECOND -> presenter.apply(new Edit.SetStepValue(p.id(), to));
-                default -> presenter.tellChange();
+                }), keepSteps);
+            } else {
+                keepSteps.run();
             }
         });
     }
@@ -77,21 +79,23 @@ public final class PatternEditor {
         presenter.pattern().filter(p -> !p.lane(row).step().equals(to)).ifPresent(p -> {
             Lane lane = p.lane(row);
             boolean sounds = !to.orElse(p.step()).equals(p.laneStep(row)) && !lane.hits().isEmpty();
-            switch (sounds ? askGrid(presenter.rowName(row)) : Keep.SECOND) {
-                case FIRST -> presenter.guarded(() -> {
-                    int lost = Regrid.lane(presenter.project(), p, row, to).lost();
-                    presenter.store().apply(new Edit.KeepLaneTime(p.id(), row, to));
+            Runnable keepSteps = () -> presenter.apply(new PatternEdit.ShapeLane(p.id(), row, to, lane.length(), lane.swing()));
+            if (sounds) {
+                askGrid(presenter.rowName(row), () -> presenter.guarded(() -> {
+                    int lost = presenter.project().pattern(p.id()).map(now -> Regrid.lane(presenter.project(), now, row, to).lost()).orElse(0);
+                    presenter.store().apply(new PatternEdit.KeepLaneTime(p.id(), row, to));
                     tellLost(lost, to.orElse(p.step()));
-                });
-                case SECOND -> presenter.apply(new Edit.ShapeLane(p.id(), row, to, lane.length(), lane.swing()));
-                default -> presenter.tellChange();
+                }), keepSteps);
+            } else {
+                keepSteps.run();
             }
         });
     }
 
-    private Keep askGrid(String what) {
-        return question.ask("The hits of '" + what + "' can stay where they sound, or stay on their steps and play faster or slower.",
-                "Keep the time", "Keep the steps");
+    private void askGrid(String what, Runnable keepTime, Runnable keepSteps) {
+        presenter.tellChange(); // until it is answered everything is as it was
+        question.ask("The hits of '" + what + "' can stay where they sound, or stay on their steps and play faster or slower.",
+                "Keep the time", keepTime, "Keep the steps", keepSteps);
     }
 
     private void tellLost(int lost, StepValue step) {
@@ -114,20 +118,20 @@ public final class PatternEditor {
                 }
             }
             if (!moved.isEmpty()) {
-                moves.add(new Edit.SetHits("Move notes", p.id(), moved));
+                moves.add(new PatternEdit.SetHits("Move notes", p.id(), moved));
             }
         }
-        Keep keep = from.equals(to) || moves.isEmpty() ? Keep.FIRST
-                : question.ask("The bass notes can stay what they are, or move from " + from.text() + " to " + to.text() + ".",
-                        "Keep the notes", "Move the notes");
-        switch (keep) {
-            case FIRST -> presenter.apply(new Edit.SetKey(to));
-            case SECOND -> {
-                moves.add(0, new Edit.SetKey(to));
-                presenter.apply(new Edit.Together("Set key to " + to.text() + ", notes moved", moves));
-            }
-            default -> presenter.tellChange();
+        Runnable keepNotes = () -> presenter.apply(new ProjectEdit.SetKey(to));
+        if (from.equals(to) || moves.isEmpty()) {
+            keepNotes.run();
+            return;
         }
+        presenter.tellChange();
+        question.ask("The bass notes can stay what they are, or move from " + from.text() + " to " + to.text() + ".",
+                "Keep the notes", keepNotes, "Move the notes", () -> {
+                    moves.add(0, new ProjectEdit.SetKey(to));
+                    presenter.apply(new Edit.Together("Set key to " + to.text() + ", notes moved", moves));
+                });
     }
 
     /** The shortest way from root to root, then into the scale. */
@@ -146,13 +150,13 @@ public final class PatternEditor {
             Chart beat = StarterPatterns.forKit(title, project.kit());
             Pattern pattern = beat.patterns().get(0).withId(presenter.pattern().map(Pattern::id).orElse(project.freshPatternId()));
             List<Edit> edits = new ArrayList<>(newRows(project, beat.kit()));
-            edits.add(new Edit.FillSlot("", presenter.shown(), Optional.of(pattern)));
+            edits.add(new ProjectEdit.FillSlot("", presenter.shown(), Optional.of(pattern)));
             presenter.store().apply(new Edit.Together("Begin with " + title, edits));
         });
     }
 
     private static List<Edit> newRows(Project project, Kit kit) {
-        return kit.rows().stream().filter(row -> project.kit().row(row.id()).isEmpty()).map(row -> (Edit) new Edit.AddRow(row)).toList();
+        return kit.rows().stream().filter(row -> project.kit().row(row.id()).isEmpty()).map(row -> (Edit) new KitEdit.AddRow(row)).toList();
     }
 
     /** The shown pattern as chart text, and what it cannot say. */
@@ -168,54 +172,68 @@ public final class PatternEditor {
     void takeChart(String text, Object gesture) throws ChartException {
         Pattern shown = presenter.pattern().orElseThrow();
         Project project = presenter.project();
-        Chart read = ChartReader.read(text, project.kit());
+        Chart read = ChartReader.read(text, project.kit(), project.freshRowId().value());
         if (read.patterns().size() != 1) {
             throw new ChartException(1, 1, "this is the shown pattern; expected one pattern, found " + read.patterns().size());
         }
         Pattern before = ChartReader.read(chart().orElseThrow().text(), project.kit()).patterns().get(0);
         Pattern after = read.patterns().get(0);
-        Pattern taken = after.withId(shown.id());
+        SortedMap<RowId, Lane> lanes = new TreeMap<>(after.lanes());
         for (RowId row : shown.lanes().keySet()) {
-            if (before.lane(row).equals(after.lane(row)) && before.laneSteps(row) == after.laneSteps(row)) {
-                taken = taken.withLane(row, lane -> shown.lane(row));
+            if (before.lane(row).step().equals(after.lane(row).step()) && before.laneSteps(row) == after.laneSteps(row)) {
+                lanes.put(row, shown.lane(row).withHits(merged(shown.lane(row), before.lane(row), after.lane(row), after.laneSteps(row))));
             }
         }
-        Pattern whole = new Pattern(shown.id(), taken.name(), taken.length(), taken.step(), taken.meter().equals(before.meter()) ? shown.meter() : taken.meter(),
-                taken.swing().equals(before.swing()) ? shown.swing() : taken.swing(), shown.branchedFrom(), taken.lanes());
+        Pattern whole = new Pattern(shown.id(), after.name(), after.length(), after.step(), after.meter().equals(before.meter()) ? shown.meter() : after.meter(),
+                after.swing().equals(before.swing()) ? shown.swing() : after.swing(), shown.branchedFrom(), lanes);
         List<Edit> edits = new ArrayList<>(newRows(project, read.kit()));
-        edits.add(new Edit.FillSlot("", presenter.shown(), Optional.of(whole)));
+        edits.add(new ProjectEdit.FillSlot("", presenter.shown(), Optional.of(whole)));
         presenter.store().replace(new Edit.Together("Edit the chart of " + whole.name(), edits), gesture);
         if (read.tempo().filter(tempo -> !tempo.equals(project.tempo())).isPresent() || read.key().filter(key -> !key.equals(project.key())).isPresent()) {
             presenter.say("tempo and key of a chart are left out here; the project's stay");
         }
     }
 
-    /** Puts the patterns of a chart into free slots from the shown bank on, as one step. */
-    public void importChart(String text) throws ChartException {
+    /** Cells that read as before keep all that a chart cannot say; so do hits beyond what it shows. */
+    private static List<Hit> merged(Lane shown, Lane before, Lane after, int steps) {
+        SortedMap<Integer, Hit> hits = new TreeMap<>();
+        shown.hits().stream().filter(hit -> hit.step() >= steps).forEach(hit -> hits.put(hit.step(), hit));
+        for (Hit hit : after.hits()) {
+            Optional<Hit> own = before.at(hit.step()).equals(Optional.of(hit)) ? shown.at(hit.step()) : Optional.empty();
+            hits.put(hit.step(), own.orElse(hit));
+        }
+        return List.copyOf(hits.values());
+    }
+
+    /**
+     * Puts patterns that were read into slots, as one step: the first into the shown one or the next free one, the others into
+     * the free ones behind it.
+     */
+    public void bringIn(ImportPlan.Patterns read, boolean intoShown) {
         Project project = presenter.project();
-        Chart read = ChartReader.read(text, project.kit());
-        List<Edit> edits = new ArrayList<>(newRows(project, read.kit()));
+        List<Edit> edits = new ArrayList<>(read.newRows().stream().map(row -> (Edit) new KitEdit.AddRow(row)).toList());
         List<Bank> banks = new ArrayList<>(project.banks());
         SlotRef first = null;
-        int id = project.freshPatternId().value();
         for (Pattern pattern : read.patterns()) {
-            SlotRef free = freeSlot(banks, presenter.shown().bank());
-            if (free.bank() == banks.size()) {
+            SlotRef slot = first == null && intoShown ? presenter.shown() : freeSlot(banks, presenter.shown().bank());
+            if (slot.bank() == banks.size()) {
                 if (banks.size() == Project.MAX_BANKS) {
-                    throw new ChartException(1, 1, "all " + Project.MAX_BANKS + " banks are full");
+                    presenter.say("all " + Project.MAX_BANKS + " banks are full; nothing was brought in");
+                    return;
                 }
                 banks.add(Bank.empty("Bank " + (banks.size() + 1)));
-                edits.add(new Edit.AddBank("Bank " + banks.size()));
+                edits.add(new ProjectEdit.AddBank("Bank " + banks.size()));
             }
-            Pattern own = pattern.withId(new PatternId(id++));
-            banks.set(free.bank(), banks.get(free.bank()).with(free.slot(), Optional.of(own)));
-            edits.add(new Edit.FillSlot("", free, Optional.of(own)));
-            first = first == null ? free : first;
+            banks.set(slot.bank(), banks.get(slot.bank()).with(slot.slot(), Optional.of(pattern)));
+            edits.add(new ProjectEdit.FillSlot("", slot, Optional.of(pattern)));
+            first = first == null ? slot : first;
         }
-        presenter.store().apply(new Edit.Together("Import " + read.patterns().size() + (read.patterns().size() == 1 ? " pattern" : " patterns"), edits));
-        presenter.slots().choose(first, true);
-        presenter.say("imported " + read.patterns().stream().map(Pattern::name).collect(Collectors.joining(", "))
-                + (read.tempo().isPresent() || read.key().isPresent() ? "; the chart's tempo and key are left out, the project's stay" : ""));
+        SlotRef shown = first;
+        presenter.guarded(() -> {
+            presenter.store().apply(new Edit.Together("Bring in " + read.patterns().size() + (read.patterns().size() == 1 ? " pattern" : " patterns"), edits));
+            presenter.slots().choose(shown, true);
+            presenter.say("brought in: " + read.sentence());
+        });
     }
 
     private static SlotRef freeSlot(List<Bank> banks, int from) {

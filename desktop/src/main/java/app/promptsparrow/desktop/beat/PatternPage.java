@@ -1,12 +1,16 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.demo.StarterPatterns;
+import app.promptsparrow.desktop.control.Fields;
+import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -21,8 +25,6 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 
 /** The shown pattern: name, length, step value, its own meter and swing, where it comes from, and beats to start from. */
@@ -61,10 +63,10 @@ final class PatternPage extends InspectorPage {
         origin = second("");
         name.setId("pattern-name");
         name.setAccessibleText("Pattern name");
-        whenDone(name, this::rename, () -> presenter.pattern().ifPresent(p -> name.setText(p.name())));
+        Fields.commit(name, this::rename, () -> presenter.pattern().ifPresent(p -> name.setText(p.name())));
         length.textField().setId("pattern-length");
         length.onAsk((value, gesture) -> presenter.pattern().ifPresent(p ->
-                presenter.apply(new Edit.SetLength(p.id(), (int) Math.round(value)), gesture)));
+                presenter.apply(new PatternEdit.SetLength(p.id(), (int) Math.round(value)), gesture)));
         step.setId("pattern-step");
         step.getItems().setAll(StepValue.all().stream().map(StepValue::text).toList());
         step.setVisibleRowCount(12);
@@ -78,11 +80,11 @@ final class PatternPage extends InspectorPage {
         meter.setAccessibleText("The pattern's own meter");
         meter.setPrefColumnCount(5);
         meter.setPromptText("project's");
-        whenDone(meter, this::setMeter, () -> presenter.pattern().ifPresent(p -> meter.setText(p.meter().map(Meter::text).orElse(""))));
+        Fields.commit(meter, this::setMeter, () -> presenter.pattern().ifPresent(p -> meter.setText(p.meter().map(Meter::text).orElse(""))));
         swing.textField().setId("pattern-swing");
-        swing.onAsk((value, gesture) -> presenter.pattern().ifPresent(p -> presenter.apply(new Edit.SetPatternSwing(p.id(),
+        swing.onAsk((value, gesture) -> presenter.pattern().ifPresent(p -> presenter.apply(new PatternEdit.SetPatternSwing(p.id(),
                 value < 50 ? Optional.empty() : Optional.of(new Swing((int) Math.round(value * 10), presenter.project().swing().unit()))), gesture)));
-        MenuButton starters = new MenuButton("Begin with …");
+        MenuButton starters = new MenuButton("Start from …");
         starters.setId("starters");
         starters.setMaxWidth(Double.MAX_VALUE);
         for (String title : StarterPatterns.titles()) {
@@ -101,12 +103,12 @@ final class PatternPage extends InspectorPage {
         for (int i = 0; i < swingUnits.length; i++) {
             StepValue unit = SWING_UNITS.get(i);
             swingUnits[i] = choice(unit.text(), () -> presenter.pattern().ifPresent(p -> presenter.apply(p.swing().isPresent()
-                    ? new Edit.SetPatternSwing(p.id(), p.swing().map(own -> new Swing(own.perMille(), unit)))
-                    : new Edit.SetSwing(new Swing(presenter.project().swing().perMille(), unit)))));
+                    ? new PatternEdit.SetPatternSwing(p.id(), p.swing().map(own -> new Swing(own.perMille(), unit)))
+                    : new ProjectEdit.SetSwing(new Swing(presenter.project().swing().perMille(), unit)))));
             swingUnits[i].setId("swing-unit-" + unit.text().replace('/', '-'));
             choices.getChildren().add(swingUnits[i]);
         }
-        return line("Swing bends", choices);
+        return line("Swing moves", choices);
     }
 
     private ComboBox<String> compareChooser() {
@@ -157,25 +159,11 @@ final class PatternPage extends InspectorPage {
         show(guide, guides, 1 + presenter.rowsInView().guide().map(id -> rows.stream().map(Row::id).toList().indexOf(id)).orElse(-1));
     }
 
-    private void whenDone(TextField field, Runnable done, Runnable restore) {
-        field.setOnAction(event -> done.run());
-        field.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
-            if (event.getCode() == KeyCode.ESCAPE) {
-                restore.run(); // and the window gives the keys back to what they belong to
-            }
-        });
-        field.focusedProperty().addListener((observable, was, is) -> {
-            if (!is) {
-                done.run();
-            }
-        });
-    }
-
     private void rename() {
         presenter.pattern().ifPresent(p -> {
             String to = name.getText().strip();
             if (!isUpdating() && !to.isEmpty() && !to.equals(p.name())) {
-                presenter.apply(new Edit.RenamePattern(p.id(), to));
+                presenter.apply(new PatternEdit.RenamePattern(p.id(), to));
             }
         });
     }
@@ -185,9 +173,10 @@ final class PatternPage extends InspectorPage {
             String typed = meter.getText().strip();
             Optional<Meter> wished = Meter.parse(typed);
             if (!typed.isEmpty() && wished.isEmpty()) {
-                presenter.say("'" + typed + "' is no meter; 1 to 32 over 4, 8 or 16, such as 6/8, or nothing for the project's");
+                Refused.tell(meter, "a meter is 1 to 32 over 4, 8 or 16, such as 6/8, or nothing for the project's, not '" + Shown.text(typed) + "'");
+                meter.setText(p.meter().map(Meter::text).orElse(""));
             } else if (!wished.equals(p.meter())) {
-                presenter.apply(new Edit.SetPatternMeter(p.id(), wished));
+                presenter.apply(new PatternEdit.SetPatternMeter(p.id(), wished));
             }
         });
     }

@@ -21,6 +21,8 @@ public final class PlayKeys {
 
     private final BeatPresenter presenter;
     private boolean on;
+    /** Whether the key that is held has come to the end of the row. */
+    private boolean ended;
 
     PlayKeys(BeatPresenter presenter) {
         this.presenter = presenter;
@@ -37,8 +39,22 @@ public final class PlayKeys {
                 : "cursor keys: letters are commands");
     }
 
+    /** A letter is held: on a bass row that does not play it plants on to the end of the row. Answers whether it is one in this mode. */
+    public boolean hold(KeyCode code) {
+        int index = LETTERS.indexOf(code);
+        if (on && index >= 0 && presenter.row().isBass() && isStepping() && !ended) {
+            playNote(presenter.row().id(), index);
+        }
+        return on && index >= 0;
+    }
+
+    private boolean isStepping() {
+        return !presenter.player().now().playing() && presenter.pattern().isPresent();
+    }
+
     /** Plays a letter. Answers whether it is one in this mode. */
     public boolean play(KeyCode code) {
+        ended = false;
         int index = LETTERS.indexOf(code);
         if (!on || index < 0) {
             return false;
@@ -61,13 +77,15 @@ public final class PlayKeys {
         int octave = editor.bassNote(row) - Math.floorMod(editor.bassNote(row) - presenter.project().key().root(), 12);
         int note = presenter.project().key().higher(Math.max(0, octave), index);
         presenter.auditions().note(row, note);
-        if (presenter.player().now().playing() || presenter.pattern().isEmpty()) {
+        if (!isStepping()) {
             return;
         }
         Cell cell = new Cell(row, presenter.cursor());
         Hit hit = presenter.hitAt(cell).map(there -> there.withPitch(note)).orElseGet(() -> editor.newHit(cell, note));
         editor.editRow("Type a note in " + presenter.rowName(row), row, Set.of(), Set.of(hit), null);
         presenter.select(Set.of(cell));
-        presenter.putCursor(row, presenter.cursor() + Math.max(1, (hit.length() + Hit.STEP - 1) / Hit.STEP));
+        int steps = Math.max(1, (hit.length() + Hit.STEP - 1) / Hit.STEP);
+        ended = presenter.cursor() + steps >= presenter.pattern().orElseThrow().laneSteps(row);
+        editor.moveOn(steps);
     }
 }

@@ -92,7 +92,11 @@ final class PromptBar extends HBox {
                 presenter.showPreview(Optional.empty());
                 leave.run();
             }
-            case TAB -> complete();
+            case TAB -> {
+                if (event.isShiftDown() || !complete()) {
+                    return; // nothing to complete: the keys move on
+                }
+            }
             case UP -> recall(-1);
             case DOWN -> recall(1);
             default -> {
@@ -125,10 +129,10 @@ final class PromptBar extends HBox {
         } catch (PromptException wrong) {
             String complaint = wrong.getMessage().replaceFirst("^column \\d+: ", "");
             answer.setText(complaint);
-            presenter.say(complaint);
             Styles.toggle(answer, "warn", true);
             placeUnderline(wrong.from(), wrong.to());
             presenter.showPreview(Optional.empty());
+            presenter.say(complaint);
         }
     }
 
@@ -175,8 +179,11 @@ final class PromptBar extends HBox {
         }
     }
 
-    /** Completes the row that is being typed; with several that fit, as far as they agree, and tells them. */
-    private void complete() {
+    /**
+     * Completes the row that is being typed; with several that fit, as far as they agree, and tells them. Answers whether that
+     * was anything.
+     */
+    private boolean complete() {
         String before = line.getText(0, line.getCaretPosition());
         int begin = before.lastIndexOf(',') + 1;
         while (begin < before.length() && before.charAt(begin) == ' ') {
@@ -185,8 +192,8 @@ final class PromptBar extends HBox {
         String typed = before.substring(begin).toLowerCase(Locale.ROOT);
         List<String> fitting = presenter.project().kit().rows().stream().map(Row::name)
                 .filter(name -> name.toLowerCase(Locale.ROOT).startsWith(typed)).map(name -> name.toLowerCase(Locale.ROOT)).toList();
-        if (fitting.isEmpty()) {
-            return;
+        if (typed.isEmpty() || fitting.isEmpty()) {
+            return false;
         }
         String common = fitting.get(0);
         for (String name : fitting) {
@@ -200,5 +207,6 @@ final class PromptBar extends HBox {
         if (fitting.size() > 1) {
             answer.setText(String.join(", ", fitting));
         }
+        return !completed.equals(typed);
     }
 }

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.beat;
 
 import app.promptsparrow.desktop.control.Clusters;
+import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.theme.Theme;
@@ -9,7 +10,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.KitEdit;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,8 +19,11 @@ import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Priority;
@@ -27,7 +31,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /** The heads of the rows left of the grid: family mark, name, lane length, mute, solo. */
-final class RowHeadsPane extends VBox {
+final class RowHeadsPane extends Pane {
 
     static final double WIDTH = 196;
     private static final long LIT_NS = 120_000_000;
@@ -63,7 +67,16 @@ final class RowHeadsPane extends VBox {
         }
     }
 
+    /** A press becomes a move once the pointer has gone so far. */
+    private static final double DECIDES = 6;
+
     private final BeatPresenter presenter;
+    /** Where a head that is dragged would go. */
+    private final Region mark = new Region();
+    private final VBox column = new VBox();
+    private ContextMenu menu;
+    private double pressY;
+    private int dropAt = -1;
     private final Map<RowId, Head> heads = new HashMap<>();
     private List<RowId> order = List.of();
 
@@ -72,6 +85,14 @@ final class RowHeadsPane extends VBox {
         setMinWidth(WIDTH);
         setPrefWidth(WIDTH);
         setMaxWidth(WIDTH);
+        mark.getStyleClass().add("row-drop");
+        mark.setManaged(false); // placed while a head is dragged
+        mark.setVisible(false);
+        mark.setMouseTransparent(true);
+        column.setMinWidth(WIDTH);
+        column.setMaxWidth(WIDTH);
+        column.setPrefWidth(WIDTH);
+        getChildren().addAll(column, mark);
     }
 
     /** Brings the heads to what the project says, with the heights of the grid's rows. */
@@ -81,7 +102,7 @@ final class RowHeadsPane extends VBox {
         if (!ids.equals(order)) {
             order = ids;
             heads.clear();
-            getChildren().setAll(Clusters.of(rows.stream().map(row -> head(row.id()).box).toList(), boxes -> new VBox(boxes.toArray(Node[]::new))));
+            column.getChildren().setAll(Clusters.of(rows.stream().map(row -> head(row.id()).box).toList(), boxes -> new VBox(boxes.toArray(Node[]::new))));
         }
         for (Row row : rows) {
             update(head(row.id()), row, geometry.flatMap(g -> g.place(row.id())));
@@ -113,8 +134,8 @@ final class RowHeadsPane extends VBox {
         Tips.on(head.solo, "Solo");
         head.mute.setFocusTraversable(false);
         head.solo.setFocusTraversable(false);
-        head.mute.setOnAction(event -> presenter.apply(new Edit.SetMuted(id, head.mute.isSelected())));
-        head.solo.setOnAction(event -> presenter.apply(new Edit.SetSoloed(id, head.solo.isSelected())));
+        head.mute.setOnAction(event -> presenter.apply(new KitEdit.SetMuted(id, head.mute.isSelected())));
+        head.solo.setOnAction(event -> presenter.apply(new KitEdit.SetSoloed(id, head.solo.isSelected())));
         head.name.setMinWidth(0);
         head.lane.setMinWidth(Region.USE_PREF_SIZE);
         head.mute.setMinWidth(Region.USE_PREF_SIZE);
@@ -140,8 +161,71 @@ final class RowHeadsPane extends VBox {
         head.middle.setFillWidth(false);
         HBox.setHgrow(head.middle, Priority.ALWAYS);
         head.box.getChildren().addAll(head.choice, head.glow, head.mark, head.middle, switches);
-        head.box.setOnMousePressed(event -> presenter.chooseRow(id));
+        head.box.setOnMousePressed(event -> {
+            presenter.chooseRow(id);
+            pressY = event.getSceneY();
+            dropAt = -1;
+        });
+        head.box.setOnMouseDragged(this::drag);
+        head.box.setOnMouseReleased(event -> drop(id));
+        head.box.setOnMouseClicked(event -> {
+            if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2 && isOn(head.names, event)) {
+                rename(id);
+            }
+        });
+        head.box.setOnContextMenuRequested(event -> {
+            if (menu != null) {
+                menu.hide();
+            }
+            menu = RowMenu.of(presenter, id, () -> rename(id));
+            menu.show(head.box, event.getScreenX(), event.getScreenY());
+            event.consume();
+        });
+        Tips.on(head.name, () -> presenter.rowName(id) + "\nDrag to reorder, press twice to rename, right press for more");
         return head;
+    }
+
+    private static boolean isOn(Node part, MouseEvent event) {
+        return part.localToScene(part.getBoundsInLocal()).contains(event.getSceneX(), event.getSceneY());
+    }
+
+    private void rename(RowId id) {
+        InPlace.edit(heads.get(id).name, presenter.rowName(id), to -> presenter.rowEditor().rename(id, to));
+    }
+
+    // --- reordering ---
+
+    /** Shows between which rows a dragged head would go. */
+    private void drag(MouseEvent event) {
+        if (Math.abs(event.getSceneY() - pressY) < DECIDES && dropAt < 0) {
+            return;
+        }
+        double y = sceneToLocal(event.getSceneX(), event.getSceneY()).getY();
+        double top = 0;
+        dropAt = 0;
+        for (RowId row : order) {
+            double height = heads.get(row).box.getHeight();
+            if (y < top + height / 2) {
+                break;
+            }
+            top += height;
+            dropAt++;
+        }
+        mark.resizeRelocate(4, top - 1, WIDTH - 8, 2);
+        mark.setVisible(true);
+    }
+
+    private void drop(RowId id) {
+        mark.setVisible(false);
+        if (dropAt < 0) {
+            return;
+        }
+        // Rows that the filter hides keep their places: the row goes before the one that is shown there, or to the end.
+        List<Row> all = presenter.project().kit().rows();
+        int from = presenter.project().kit().indexOf(id);
+        int to = dropAt < order.size() ? presenter.project().kit().indexOf(order.get(dropAt)) : all.size();
+        dropAt = -1;
+        presenter.rowEditor().moveTo(id, to > from ? to - 1 : to);
     }
 
     /** What a ladder shows, and how to see more of it; made when a row first has one. */

@@ -7,7 +7,8 @@ import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -50,7 +51,7 @@ final class RowPage extends InspectorPage {
         level = new ValueField("Level", -60, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), ValueField::number);
         pan = new ValueField("Pan", -100, 100, 1, 0, RowPage::panText, ValueField::number);
         send = ValueField.whole("Reverb send", 0, 100, 0, " %");
-        lean = new ValueField("Lean", -100, 100, 0.5, 0, this::leanText, this::typedLean);
+        lean = new ValueField("Row late or early", -100, 100, 0.5, 0, this::leanText, this::typedLean);
         laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", RowPage::offOrNumber);
         laneStep = new ComboBox<>();
         laneSwing = new ValueField("Own swing", 49.9, 75, 0.1, 49.9, v -> v < 50 ? "follows" : ValueField.text(v) + " %", RowPage::offOrSwing);
@@ -61,7 +62,7 @@ final class RowPage extends InspectorPage {
         lean.onAsk((value, gesture) -> {
             Row row = presenter.row();
             int amount = (int) Math.round(Math.max(-leanUnit.most, Math.min(leanUnit.most, value)) * 1_000);
-            presenter.apply(new Edit.SetRow("Set lean of " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
+            presenter.apply(new KitEdit.SetRow("Set lean of " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
         });
         laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
         laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(value < 50 ? Optional.empty()
@@ -81,19 +82,19 @@ final class RowPage extends InspectorPage {
         laneLength.textField().setId("lane-length");
         laneSwing.textField().setId("lane-swing");
         lean.textField().setId("row-lean");
-        getChildren().addAll(new VBox(1, title, place), level, pan, send, lean, gap(), second("Its lane in this pattern"), laneLength,
+        getChildren().addAll(new VBox(1, title, place), level, pan, send, lean, gap(), second("Its lane: own length and grid in this pattern"), laneLength,
                 line("Own step value", laneStep), laneSwing, lineUp);
     }
 
     private void strip(String what, Strip strip, Object gesture) {
         Row row = presenter.row();
-        presenter.apply(new Edit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
+        presenter.apply(new KitEdit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
     }
 
     private void shape(UnaryOperator<Lane> change, Object gesture) {
         presenter.pattern().ifPresent(p -> {
             Lane lane = change.apply(p.lane(presenter.row().id()));
-            presenter.apply(new Edit.ShapeLane(p.id(), presenter.row().id(), lane.step(), lane.length(), lane.swing()), gesture);
+            presenter.apply(new PatternEdit.ShapeLane(p.id(), presenter.row().id(), lane.step(), lane.length(), lane.swing()), gesture);
         });
     }
 

@@ -23,8 +23,10 @@ import java.util.stream.DoubleStream;
  */
 final class RowPainting {
 
-    /** How much of a ladder's height is a note's, for the seed that stands on its wire. */
-    private static final double NOTE_BAND = 22;
+    /** How much of a ladder's height is a note's, for the seed that stands on its wire, of the distance of two wires. */
+    private static final double NOTE_BAND = 22 / RowSizes.LADDER_STEP;
+    /** Seeds grow with rows that are higher than this. */
+    private static final double USUAL_HEIGHT = 36;
 
     private final GridGeometry geometry;
     private final GridGeometry.RowPlace place;
@@ -96,7 +98,7 @@ final class RowPainting {
         Look look = outlines ? Look.OUTLINE : repeat ? Look.REPEAT : goes(step) ? Look.GOING : Look.SOLID;
         boolean main = kind == LaneScore.MAIN || kind == LaneScore.SLIDE;
         Family family = place.row().family();
-        Seed seed = new Seed(row, step, x, y, GridGeometry.seedHeight(velocity, bass ? NOTE_BAND : place.height()), seedWidth(hit, kind), family, look,
+        Seed seed = new Seed(row, step, x, y, GridGeometry.seedHeight(velocity, band()), seedWidth(hit, kind), family, look,
                 main, main && !repeat && selected.contains(step));
         seeds.add(seed);
         if (!outlines) {
@@ -129,12 +131,20 @@ final class RowPainting {
 
     /** As wide as there is room for: a roll's seeds share its span. */
     private double seedWidth(Hit hit, int kind) {
-        double full = place.isLadder() ? 7 : 11;
+        double full = place.isLadder() ? 7 * place.apart() / RowSizes.LADDER_STEP : fullSeed();
         double room = geometry.stepWidth(row) * 0.9;
         if (hit.roll().isPresent()) {
             room = Math.min(room, 0.85 * geometry.stepWidth(row) * hit.roll().get().spanSteps() / hit.roll().get().count());
         }
         return Math.max(2.5, Math.min(kind == LaneScore.ROLLED || kind == LaneScore.GRACE ? 0.62 * full : full, room));
+    }
+
+    private double band() {
+        return place.isLadder() ? NOTE_BAND * place.apart() : place.height();
+    }
+
+    private double fullSeed() {
+        return 11 * Math.max(1, Math.min(1.5, place.height() / USUAL_HEIGHT));
     }
 
     private void lengthLine(Hit hit, double x, long end, double y, Look look) {
@@ -161,7 +171,7 @@ final class RowPainting {
         if (x <= geometry.width() - GridGeometry.MARGIN) {
             boolean bass = place.isLadder();
             seeds.add(new Seed(row, hit.step(), x, bass ? place.wire(hit.pitch()) : place.wire(),
-                    GridGeometry.seedHeight(hit.velocity(), bass ? NOTE_BAND : place.height()), Math.min(11, geometry.stepWidth(row) * 0.9),
+                    GridGeometry.seedHeight(hit.velocity(), band()), Math.min(fullSeed(), geometry.stepWidth(row) * 0.9),
                     place.row().family(), Look.HOLLOW, true, selected.contains(hit.step())));
         }
     }

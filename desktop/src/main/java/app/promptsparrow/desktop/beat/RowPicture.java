@@ -183,7 +183,7 @@ final class RowPicture extends Group {
             raster.fill(rgb("ground"));
             under.bands().forEach(band -> column(band.x(), band.width(), rgb("band"), 1));
             under.guides().forEach(guide -> column(guide.x(), guide.width(), rgb("kick"), 0.13));
-            under.posts().forEach(post -> column(post.x(), 1, rgb(post.bar() ? "dot" : "wire"), post.bar() ? 0.9 : 0.7));
+            under.posts().forEach(post -> column(post.x(), post.bar() ? 2 : 1, rgb(post.bar() ? "dot" : "wire"), post.bar() ? 0.9 : 0.55));
             cursor.ifPresent(at -> box(at.x(), at.y(), at.width(), at.height(), 4, rgb("raised")));
             under.wires().forEach(wire -> rect(wire.x1(), wire.y(), wire.x2() - wire.x1(), 1, rgb(wire.outside() ? "now" : "wire"), wire.outside() ? 0.45 : 1));
             under.ends().forEach(this::end);

@@ -3,6 +3,10 @@ package app.promptsparrow.desktop.beat;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Key;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -36,6 +40,7 @@ public final class RowsInView {
     private Filter filter = Filter.ALL;
     private final Set<RowId> pinned = new HashSet<>();
     private final Map<RowId, Ladder> ladders = new HashMap<>();
+    private final Map<RowId, Wires> wires = new HashMap<>();
     private Optional<RowId> guide = Optional.empty();
 
     RowsInView(BeatPresenter presenter) {
@@ -45,6 +50,7 @@ public final class RowsInView {
     void forget() {
         pinned.clear();
         ladders.clear();
+        wires.clear();
         guide = Optional.empty();
     }
 
@@ -116,19 +122,53 @@ public final class RowsInView {
         return ladders.getOrDefault(row, Ladder.FIT);
     }
 
-    void setLadder(RowId row, Ladder to) {
+    /** The wires of a ladder as they were last shown, and what they were shown for. */
+    private record Wires(PatternId pattern, Key key, boolean twelve, List<Integer> notes) {
+        boolean isFor(PatternId id, Key of, boolean all) {
+            return pattern.equals(id) && key.equals(of) && twelve == all;
+        }
+    }
+
+    /**
+     * The notes of a bass row's ladder, the highest first. While a pattern is shown its wires stay where they are: an edit only
+     * brings new ones at their edges.
+     */
+    List<Integer> notes(RowId row) {
+        Pattern pattern = presenter.pattern().orElseThrow();
+        Key key = presenter.project().key();
+        Ladder ladder = ladder(row);
+        List<Hit> hits = pattern.lane(row).hits();
+        Wires before = wires.get(row);
+        boolean same = before != null && before.isFor(pattern.id(), key, ladder.twelve());
+        List<Integer> notes = same ? ladder.widened(before.notes, key, hits) : ladder.notes(key, hits);
+        wires.put(row, new Wires(pattern.id(), key, ladder.twelve(), notes));
+        return notes;
+    }
+
+    private void setLadder(RowId row, Ladder to) {
         ladders.put(row, to);
         presenter.tellChange();
     }
 
     /** Shows more of the chosen bass row's ladder: an octave of the scale up or down. */
     public void moreNotes(boolean up) {
-        onLadder(row -> setLadder(row, ladder(row).withMore(up, ladder(row).twelve() ? 12 : presenter.project().key().notesAnOctave())));
+        onLadder(row -> {
+            Ladder ladder = ladder(row);
+            int octave = ladder.twelve() ? 12 : presenter.project().key().notesAnOctave();
+            Wires now = wires.get(row);
+            if (now != null) {
+                wires.put(row, new Wires(now.pattern, now.key, now.twelve, ladder.extended(now.notes, now.key, up, octave)));
+            }
+            setLadder(row, ladder.withMore(up, octave));
+        });
     }
 
     /** Shows the notes around what is played, as at first. */
     public void fitNotes() {
-        onLadder(row -> setLadder(row, Ladder.FIT.withTwelve(ladder(row).twelve())));
+        onLadder(row -> {
+            wires.remove(row);
+            setLadder(row, Ladder.FIT.withTwelve(ladder(row).twelve()));
+        });
     }
 
     /** All twelve notes, or only those of the scale. */

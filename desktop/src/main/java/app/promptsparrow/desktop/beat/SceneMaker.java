@@ -156,7 +156,7 @@ final class SceneMaker {
             }
             for (int note : place.notes()) {
                 boolean outside = !project.key().contains(note);
-                String name = NoteNames.of(note);
+                String name = NoteNames.of(note, project.key());
                 wires.add(new GridScene.Wire(place.wire(note), geometry.x(0), end, Optional.of(outside ? "(" + name + ")" : name),
                         note % 12 == project.key().root(), outside));
             }

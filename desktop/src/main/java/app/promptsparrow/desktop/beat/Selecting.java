@@ -5,12 +5,20 @@ import app.promptsparrow.pattern.Hit;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** Ways to select many hits at once. Owned by the UI thread; needs no window. */
 public final class Selecting {
 
     private final BeatPresenter presenter;
+
+    /** A stretch of time chosen in the ruler: whole bars or beats, whatever hits they hold. */
+    record Stretch(long fromUnits, long toUnits) {
+    }
+
+    private Optional<Stretch> stretch = Optional.empty();
+    private Set<Cell> stretched = Set.of();
 
     Selecting(BeatPresenter presenter) {
         this.presenter = presenter;
@@ -28,8 +36,19 @@ public final class Selecting {
         presenter.say(BeatPresenter.hits(all.size()) + " selected");
     }
 
-    /** Selects all hits of the pattern's rows whose straight place lies in a stretch of time. */
+    /** The stretch that was chosen in the ruler, as long as its hits are what is selected. */
+    Optional<Stretch> stretch() {
+        return stretched.isEmpty() || !stretched.equals(presenter.selection()) ? Optional.empty() : stretch;
+    }
+
+    /**
+     * Selects all hits of the pattern's rows whose straight place lies in a stretch of time; where there are none the cursor
+     * goes there.
+     *
+     * @param more together with what is chosen already
+     */
     void time(long fromUnits, long toUnits, boolean more) {
+        Optional<Stretch> before = more ? stretch() : Optional.empty();
         Set<Cell> inside = new LinkedHashSet<>(more ? presenter.selection() : Set.of());
         presenter.pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> lane.hits().forEach(hit -> {
             long at = hit.step() * p.laneStep(of).units();
@@ -37,8 +56,15 @@ public final class Selecting {
                 inside.add(new Cell(of, hit.step()));
             }
         })));
+        presenter.pattern().filter(p -> inside.isEmpty()).ifPresent(p -> {
+            long step = p.laneStep(presenter.row().id()).units();
+            presenter.putCursor(presenter.row().id(), (int) ((fromUnits + step - 1) / step));
+        });
         presenter.select(inside);
-        presenter.say(BeatPresenter.hits(inside.size()) + " selected");
+        stretch = Optional.of(new Stretch(before.map(s -> Math.min(s.fromUnits, fromUnits)).orElse(fromUnits),
+                before.map(s -> Math.max(s.toUnits, toUnits)).orElse(toUnits)));
+        stretched = presenter.selection();
+        presenter.say(inside.isEmpty() ? "no hits here; the cursor is at the beginning" : BeatPresenter.hits(inside.size()) + " selected");
     }
 
     /** Selects the hits of the same rows that are as loud, roll and flam as the selected ones. */

@@ -6,8 +6,9 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
 import java.util.Optional;
 
@@ -52,11 +53,14 @@ public final class SlotChooser {
 
     private void fill(String name, SlotRef slot, Pattern pattern) {
         presenter.willShow(slot);
-        presenter.store().apply(new Edit.FillSlot(name, slot, Optional.of(pattern)));
+        presenter.store().apply(new ProjectEdit.FillSlot(name, slot, Optional.of(pattern)));
     }
 
     /** Shows the first pattern of a bank. */
     public void chooseBank(int bank) {
+        if (bank == presenter.shown().bank()) {
+            return; // it is shown, with the slot that was chosen in it
+        }
         Bank chosen = presenter.project().banks().get(bank);
         for (int slot = 0; slot < Bank.SLOTS; slot++) {
             if (chosen.at(slot).isPresent()) {
@@ -76,7 +80,7 @@ public final class SlotChooser {
     public void addBank() {
         int index = presenter.project().banks().size();
         if (index < Project.MAX_BANKS) {
-            presenter.store().apply(new Edit.AddBank("Bank " + (index + 1)));
+            presenter.store().apply(new ProjectEdit.AddBank("Bank " + (index + 1)));
             chooseBank(index);
         }
     }
@@ -121,8 +125,19 @@ public final class SlotChooser {
 
     /** Empties the shown slot. */
     public void clear() {
-        presenter.pattern().ifPresent(p -> presenter.apply(new Edit.FillSlot("Clear slot " + Bank.slotKey(presenter.shown().slot()) + ": " + p.name(),
+        presenter.pattern().ifPresent(p -> presenter.apply(new ProjectEdit.FillSlot("Clear slot " + Bank.slotKey(presenter.shown().slot()) + ": " + p.name(),
                 presenter.shown(), Optional.empty())));
+    }
+
+    /** Names the pattern of a slot. */
+    public void rename(SlotRef slot, String to) {
+        presenter.project().at(slot).filter(p -> !p.name().equals(to)).ifPresent(p -> presenter.apply(new PatternEdit.RenamePattern(p.id(), to)));
+    }
+
+    public void renameBank(int bank, String to) {
+        if (!presenter.project().banks().get(bank).name().equals(to)) {
+            presenter.apply(new ProjectEdit.RenameBank(bank, to));
+        }
     }
 
     /** Shows the pattern that plays, if another one is shown. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
@@ -12,27 +13,39 @@ import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.scene.Node;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.input.ContextMenuEvent;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.scene.text.Font;
+import javafx.scene.text.Text;
 
 /** Banks as a line of names, below it the ten slots of the chosen bank with a miniature of each pattern. */
 final class SlotsPane extends VBox {
 
     private static final double CARD_HEIGHT = 54;
+    /** What of a card's width its name cannot have: borders, the slot's key and the space between. */
+    private static final double BESIDE_NAME = 30;
+
+    private final Text measure = new Text();
 
     private static final class Card {
         private final Button button = new Button();
         private final Label key = new Label();
         private final Label name = new Label();
         private final Canvas picture = new Canvas(60, 26);
+        private boolean onlyShow;
         private Pattern drawn;
         private double drawnWidth;
         private Theme drawnTheme;
@@ -46,10 +59,13 @@ final class SlotsPane extends VBox {
     private List<String> bankNames = List.of();
     private Theme theme;
     private String playState = "";
+    private final SlotMenus menus;
+    private ContextMenu menu;
 
     SlotsPane(BeatPresenter presenter, Theme theme) {
         this.presenter = presenter;
         this.theme = theme;
+        this.menus = new SlotMenus(presenter);
         banks.getStyleClass().add("bank-line");
         slots.getStyleClass().add("slot-line");
         news.getStyleClass().add("warn");
@@ -61,6 +77,7 @@ final class SlotsPane extends VBox {
             HBox.setHgrow(card.button, Priority.ALWAYS);
         }
         setSpacing(5);
+        measure.setFont(Font.font("IBM Plex Sans", 11)); // of .slot-name
         getChildren().addAll(banks, slots);
     }
 
@@ -85,14 +102,66 @@ final class SlotsPane extends VBox {
         card.button.setMinSize(40, CARD_HEIGHT);
         card.button.setPrefSize(60, CARD_HEIGHT);
         card.button.setMaxSize(Double.MAX_VALUE, CARD_HEIGHT);
-        card.button.setFocusTraversable(false);
-        card.button.setOnMouseClicked(event ->
-                presenter.slots().choose(new SlotRef(presenter.shown().bank(), slot), event.isControlDown()));
+        card.button.addEventFilter(MouseEvent.MOUSE_PRESSED, event -> card.onlyShow = event.isControlDown());
+        card.button.setOnAction(event -> {
+            presenter.slots().choose(new SlotRef(presenter.shown().bank(), slot), card.onlyShow);
+            card.onlyShow = false;
+        });
+        card.button.setOnMouseClicked(event -> {
+            if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2) {
+                rename(slot);
+            }
+        });
+        card.button.setOnContextMenuRequested(event -> {
+            show(menus.ofSlot(new SlotRef(presenter.shown().bank(), slot), () -> rename(slot)), card.button, event);
+            event.consume();
+        });
         Tips.on(card.button, () -> presenter.project().banks().get(presenter.shown().bank()).at(slot)
-                .map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.")
+                .map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.\nPress twice to rename it, right press for more.")
                 .orElse("Empty: press to make a pattern here"));
-        card.button.widthProperty().addListener(observable -> draw(card));
+        card.button.widthProperty().addListener(observable -> {
+            draw(card);
+            showNames();
+        });
         return card;
+    }
+
+    /** What brings files into a slot. */
+    void onBringIn(Runnable midi, Runnable chart) {
+        menus.onBringIn(midi, chart);
+    }
+
+    private void show(ContextMenu made, Node over, ContextMenuEvent event) {
+        if (menu != null) {
+            menu.hide();
+        }
+        menu = made;
+        menu.show(over, event.getScreenX(), event.getScreenY());
+    }
+
+    private void rename(int slot) {
+        SlotRef ref = new SlotRef(presenter.shown().bank(), slot);
+        presenter.project().at(ref).ifPresent(p -> InPlace.edit(cards.get(slot).name, p.name(), to -> presenter.slots().rename(ref, to)));
+    }
+
+    private void renameBank(int bank) {
+        InPlace.edit(banks.getChildren().get(bank), bankNames.get(bank), to -> presenter.slots().renameBank(bank, to));
+    }
+
+    /** Each card shows what tells its pattern from the others, as far as there is room. */
+    private void showNames() {
+        List<String> names = presenter.project().banks().get(presenter.shown().bank()).patterns().stream().map(Pattern::name).toList();
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            Card card = cards.get(slot);
+            double room = card.button.getWidth() - BESIDE_NAME;
+            card.name.setText(presenter.project().banks().get(presenter.shown().bank()).at(slot)
+                    .map(p -> SlotName.telling(p.name(), names, text -> width(text) <= room)).orElse(""));
+        }
+    }
+
+    private double width(String text) {
+        measure.setText(text);
+        return measure.getLayoutBounds().getWidth();
     }
 
     void update() {
@@ -109,10 +178,10 @@ final class SlotsPane extends VBox {
             Card card = cards.get(slot);
             Optional<Pattern> pattern = bank.at(slot);
             card.key.setText(Bank.slotKey(slot));
-            card.name.setText(pattern.map(Pattern::name).orElse(""));
             card.button.setAccessibleText("Slot " + Bank.slotKey(slot) + ": " + pattern.map(Pattern::name).orElse("empty"));
             draw(card, pattern.orElse(null));
         }
+        showNames();
         playState = "";
     }
 
@@ -122,7 +191,18 @@ final class SlotsPane extends VBox {
             int index = i;
             ToggleButton tab = new ToggleButton(bankNames.get(i));
             tab.getStyleClass().add("bank-tab");
-            tab.setFocusTraversable(false);
+            tab.setId("bank-" + (i + 1));
+            tab.setMnemonicParsing(false);
+            tab.setOnMouseClicked(event -> {
+                if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2) {
+                    renameBank(index);
+                }
+            });
+            tab.setOnContextMenuRequested(event -> {
+                show(menus.ofBank(index, () -> renameBank(index)), tab, event);
+                event.consume();
+            });
+            Tips.on(tab, "Press to show this bank, twice to rename it");
             tab.setOnAction(event -> {
                 presenter.slots().chooseBank(index);
                 tab.setSelected(true);
@@ -134,7 +214,6 @@ final class SlotsPane extends VBox {
         add.setId("add-bank");
         add.setAccessibleText("Add a bank");
         Tips.on(add, "Add a bank");
-        add.setFocusTraversable(false);
         add.setOnAction(event -> presenter.slots().addBank());
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);

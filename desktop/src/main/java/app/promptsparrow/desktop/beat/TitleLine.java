@@ -18,6 +18,8 @@ final class TitleLine extends HBox {
     private final Label title = new Label();
     private final Label facts = new Label();
     private final Button playing = new Button();
+    private final Button touch = new Button();
+    private final Button stride = new Button();
     private final Button filter = new Button();
     private final Button zoom = new Button();
     private final Button height = new Button();
@@ -35,29 +37,35 @@ final class TitleLine extends HBox {
         playing.setId("playing-note");
         playing.getStyleClass().addAll("button", "now-note");
         playing.setVisible(false);
+        touch.setId("touch-note");
+        stride.setId("stride-note");
         filter.setId("filter");
         zoom.setId("zoom");
         height.setId("height");
         detail.setId("detail-choice");
         follow.setSelected(true);
+        Tips.on(touch, "The touch: what the next hit gets. Press for the next one, or G, L, F, A; those keys also give it to the selected hits.");
+        Tips.on(stride, "The stride: a drag along this row plants every so many steps. Press for the next one, or Shift+, and Shift+.");
         Tips.on(filter, "Which rows are shown (W)");
         Tips.on(zoom, "How many steps are in view (+ and –)");
         Tips.on(height, "How high the rows are (Y)");
         Tips.on(detail, "A lane to draw velocity, length, timing, pitch and rolls of the chosen row (D)");
         Tips.on(follow, "Keep the playhead in view (Shift+Y)");
-        for (ButtonBase choice : List.of(playing, filter, zoom, height, detail, follow)) {
+        for (ButtonBase choice : List.of(playing, touch, stride, filter, zoom, height, detail, follow)) {
             choice.setFocusTraversable(false);
             choice.setMinWidth(USE_PREF_SIZE);
             choice.getStyleClass().add("small-choice");
         }
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(title, facts, gap, playing, filter, zoom, height, detail, follow);
+        getChildren().addAll(title, facts, gap, playing, touch, stride, filter, zoom, height, detail, follow);
     }
 
     /** What presses do. */
-    void onPress(Runnable showPlaying, Runnable nextFilter, Runnable nextZoom, Runnable nextHeight, Runnable toggleDetail) {
+    void onPress(Runnable showPlaying, Runnable nextTouch, Runnable nextStride, Runnable nextFilter, Runnable nextZoom, Runnable nextHeight, Runnable toggleDetail) {
         playing.setOnAction(event -> showPlaying.run());
+        touch.setOnAction(event -> nextTouch.run());
+        stride.setOnAction(event -> nextStride.run());
         filter.setOnAction(event -> nextFilter.run());
         zoom.setOnAction(event -> nextZoom.run());
         height.setOnAction(event -> nextHeight.run());
@@ -68,6 +76,12 @@ final class TitleLine extends HBox {
         title.setText(pattern);
         facts.setText(about);
         filter.setText(rows.title());
+    }
+
+    /** What the next hit gets, and how far apart a drag along the chosen row plants. */
+    void showTouch(String touches, String strides) {
+        touch.setText(touches);
+        stride.setText(strides);
     }
 
     void showZoom(String steps, String heights) {

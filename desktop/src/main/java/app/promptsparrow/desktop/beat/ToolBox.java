@@ -7,6 +7,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.Shaping;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -135,7 +136,7 @@ public final class ToolBox {
             presenter.say("there are no hits to work on here");
             return;
         }
-        presenter.apply(new Edit.SetHits(name + ": " + where(), presenter.pattern().orElseThrow().id(), changed));
+        presenter.apply(new PatternEdit.SetHits(name + ": " + where(), presenter.pattern().orElseThrow().id(), changed));
     }
 
     public void rotate(int steps) {
@@ -177,7 +178,7 @@ public final class ToolBox {
                 }
             });
             String name = "Double " + p.name();
-            presenter.apply(new Edit.Together(name, List.of(new Edit.SetLength(p.id(), 2 * p.length()), new Edit.SetHits(name, p.id(), changed))));
+            presenter.apply(new Edit.Together(name, List.of(new PatternEdit.SetLength(p.id(), 2 * p.length()), new PatternEdit.SetHits(name, p.id(), changed))));
         });
     }
 
@@ -213,8 +214,12 @@ public final class ToolBox {
         each("Reset velocities", hits -> hits.stream().map(hit -> hit.withVelocity(Hit.FIRM)).toList());
     }
 
-    /** Repeats a figure of velocities, such as {@code 96 58 80 58}. */
-    public void figure(String text) {
+    /**
+     * Repeats a figure of velocities, such as {@code 96 58 80 58}.
+     *
+     * @param bySteps each step of the lane takes the next one, whether it has a hit or not; otherwise each hit does
+     */
+    public void figure(String text, boolean bySteps) {
         List<Integer> velocities = new ArrayList<>();
         for (String word : text.strip().split("[\\s,]+")) {
             if (!word.matches("\\d{1,3}") || Integer.parseInt(word) < 1 || Integer.parseInt(word) > 127) {
@@ -223,7 +228,7 @@ public final class ToolBox {
             }
             velocities.add(Integer.parseInt(word));
         }
-        each("Velocity figure", hits -> Shaping.figure(hits, velocities));
+        each("Velocity figure", hits -> Shaping.figure(hits, velocities, bySteps));
     }
 
     public void quantize(int strengthPercent) {

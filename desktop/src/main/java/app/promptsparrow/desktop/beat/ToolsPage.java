@@ -1,5 +1,7 @@
 package app.promptsparrow.desktop.beat;
 
+import app.promptsparrow.desktop.control.Fields;
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -11,11 +13,12 @@ import javafx.scene.layout.Priority;
 /** Tools for many hits: where they work, then steps, velocities, timing and chance. */
 final class ToolsPage extends InspectorPage {
 
-    private static final String[] SCOPES = {"selection", "lane", "pattern"};
+    private static final String[] SCOPES = {"selection", "row", "pattern"};
 
     private final ToggleButton[] scopes = new ToggleButton[SCOPES.length];
     private Label scopeNote;
     private ValueField chance;
+    private boolean bySteps = true;
     private int strength = 100;
     private int amount = 20;
     private int first = 40;
@@ -41,28 +44,46 @@ final class ToolsPage extends InspectorPage {
         figure.setId("figure");
         figure.setAccessibleText("Velocity figure");
         HBox.setHgrow(figure, Priority.ALWAYS);
-        figure.setOnAction(event -> tools.figure(figure.getText()));
+        Fields.selectOnEntry(figure);
+        Tips.on(figure, "A velocity figure is velocities that repeat: 96 58 80 58 gives the first step 96, the next 58, and so on. By hit they count hits.");
+        figure.setOnAction(event -> tools.figure(figure.getText(), bySteps));
         chance = ValueField.whole("Number", 0, 999_999, 1, "").compact();
         chance.textField().setPrefColumnCount(4);
         chance.textField().setAccessibleText("Chance number");
         chance.textField().setId("chance-number");
         chance.onAsk((value, gesture) -> tools.setChanceNumber(Math.round(value)));
         getChildren().addAll(scopeLine, scopeNote,
-                row(push("‹ Rotate", () -> tools.rotate(-1)), push("Rotate ›", () -> tools.rotate(1))),
-                row(push("Reverse", tools::reverse), push("Spread evenly", tools::spread)),
-                row(push("Half speed", tools::halfSpeed), push("Double speed", tools::doubleSpeed)),
-                row(push("Double", tools::duplicate), push("Clear", tools::clear), push("Chop", presenter.editor()::chop)),
-                gap(), second("Velocities"),
-                row(figure, push("Figure", () -> tools.figure(figure.getText()))),
-                pair(number("From", 1, 127, first, "", v -> first = v), number("to", 1, 127, last, "", v -> last = v), push("Ramp", () -> tools.ramp(first, last))),
-                pair(number("Scale to", 10, 200, share, " %", v -> share = v), push("Scale", () -> tools.scale(share))),
-                row(push("Invert", tools::invert), push("All firm", tools::reset)),
+                row(push("‹ Rotate", "tool-rotate-back", () -> tools.rotate(-1)), push("Rotate ›", "tool-rotate-on", () -> tools.rotate(1))),
+                row(push("Reverse", "tool-reverse", tools::reverse), push("Spread evenly", "tool-spread", tools::spread)),
+                row(push("Half speed", "tool-half-speed", tools::halfSpeed), push("Double speed", "tool-double-speed", tools::doubleSpeed)),
+                row(push("Double", "tool-double", tools::duplicate), push("Clear", "tool-clear", tools::clear), push("Chop", "tool-chop", presenter.editor()::chop)),
+                gap(), line("Velocity figure, by", figureBy()),
+                row(figure, push("Apply", "tool-figure", () -> tools.figure(figure.getText(), bySteps))),
+                pair(number("From", 1, 127, first, "", v -> first = v), number("to", 1, 127, last, "", v -> last = v), push("Ramp", "tool-ramp", () -> tools.ramp(first, last))),
+                pair(number("Scale to", 10, 200, share, " %", v -> share = v), push("Scale", "tool-scale", () -> tools.scale(share))),
+                row(push("Invert", "tool-invert", tools::invert), push("All firm", "tool-reset", tools::reset)),
                 gap(), second("Timing"),
-                pair(number("Strength", 0, 100, strength, " %", v -> strength = v), push("Quantize", () -> tools.quantize(strength))),
-                gap(), second("Chance: the same number, the same result"),
-                pair(chance, push("Next", () -> tools.setChanceNumber(tools.chanceNumber() + 1))),
+                pair(number("Strength", 0, 100, strength, " %", v -> strength = v), push("Quantize", "tool-quantize", () -> tools.quantize(strength))),
+                gap(), second("Chance: a number gives one result"),
+                pair(chance, push("Next", "tool-next-chance", () -> tools.setChanceNumber(tools.chanceNumber() + 1))),
                 number("Amount", 1, 100, amount, " %", v -> amount = v),
-                row(push("Humanize", () -> tools.humanize(amount)), push("Thin out", () -> tools.thinOut(amount)), push("Vary", () -> tools.vary(amount))));
+                row(push("Humanize", "tool-humanize", () -> tools.humanize(amount)), push("Thin out", "tool-thin-out", () -> tools.thinOut(amount)), push("Vary", "tool-vary", () -> tools.vary(amount))));
+    }
+
+    /** Whether a figure counts steps or hits. */
+    private HBox figureBy() {
+        ToggleButton[] by = new ToggleButton[2];
+        for (int i = 0; i < by.length; i++) {
+            boolean steps = i == 0;
+            by[i] = choice(steps ? "step" : "hit", () -> {
+                bySteps = steps;
+                by[0].setSelected(steps);
+                by[1].setSelected(!steps);
+            });
+            by[i].setId(steps ? "figure-by-step" : "figure-by-hit");
+        }
+        by[0].setSelected(true);
+        return row(by);
     }
 
     private interface Keep {
@@ -97,8 +118,8 @@ final class ToolsPage extends InspectorPage {
         }
         scopeNote.setText(switch (tools.scope()) {
             case SELECTION -> "Works on " + BeatPresenter.hits(presenter.selection().size());
-            case LANE -> "Works on the lane of " + presenter.row().name();
-            case PATTERN -> "Works on every lane of the pattern";
+            case LANE -> "Works on " + presenter.row().name() + ", the chosen row";
+            case PATTERN -> "Works on every row of the pattern";
         });
         chance.show(tools.chanceNumber());
     }

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.control;
 
+import app.promptsparrow.text.Shown;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.DoubleFunction;
@@ -7,9 +8,12 @@ import java.util.function.Function;
 import java.util.regex.Pattern;
 import javafx.geometry.Pos;
 import javafx.scene.Cursor;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -18,12 +22,17 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 
 /**
- * A named number that can be dragged, typed, stepped with the arrow keys and reset by a double press on its name. It
- * shows what it is told and asks for changes; it keeps no value of its own beyond what is shown.
+ * A named number that can be dragged, typed, stepped with the arrow keys or the wheel and reset by a double press on its name.
+ * It shows what it is told and asks for changes; it keeps no value of its own beyond what is shown. What it cannot take it
+ * tells upwards as {@link Refused}.
  */
 public final class ValueField extends VBox {
 
     private static final double PIXELS_FOR_RANGE = 220;
+    /** The number itself is dragged once the pointer has moved so far. */
+    private static final double DECIDES = 4;
+    /** Notches of the wheel that follow each other so soon are one undoable step. */
+    private static final long ONE_TURN_NS = 800_000_000L;
 
     private final Label name = new Label();
     private final TextField text = new TextField();
@@ -40,6 +49,10 @@ public final class ValueField extends VBox {
     private double value;
     private boolean shown;
     private Object gesture;
+    private Object wheel;
+    private long wheelNs;
+    private boolean pressedNumber;
+    private boolean draggedNumber;
     private double dragStartY;
     private double dragStartValue;
 
@@ -105,6 +118,20 @@ public final class ValueField extends VBox {
         return this;
     }
 
+    /** With its name above a large number, and something beside the number: for the line above the views. */
+    public ValueField big(Node... beside) {
+        compact();
+        name.setCursor(Cursor.DEFAULT);
+        text.getStyleClass().setAll("text-input", "text-field", "big-value");
+        HBox line = new HBox(6, text);
+        line.getChildren().addAll(beside);
+        line.setAlignment(Pos.CENTER_LEFT);
+        getChildren().setAll(name, line);
+        setSpacing(0);
+        setAlignment(Pos.CENTER_LEFT);
+        return this;
+    }
+
     /** Called with the wished value and the gesture it belongs to. */
     public void onAsk(BiConsumer<Double, Object> listener) {
         asked = listener;
@@ -142,24 +169,30 @@ public final class ValueField extends VBox {
     }
 
     private void wire() {
-        text.setOnAction(event -> commit());
-        text.focusedProperty().addListener((observable, was, is) -> {
-            if (!is) {
-                commit();
-            }
-        });
-        text.setOnKeyPressed(event -> {
-            double amount = event.isShiftDown() ? step * 10 : step;
+        Fields.commit(text, this::commit, this::restore);
+        text.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
             if (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN) {
-                ask(value + (event.getCode() == KeyCode.UP ? amount : -amount), new Object()); // like a drag, it keeps the differences of many
-                restore();
+                stepBy(event.getCode() == KeyCode.UP ? 1 : -1, event.isShiftDown(), new Object());
                 event.consume();
-            } else if (event.getCode() == KeyCode.ESCAPE) {
-                restore(); // and the window gives the keys back to what they belong to
             }
         });
+        text.setOnScroll(event -> {
+            double by = event.getDeltaY() != 0 ? event.getDeltaY() : event.getDeltaX(); // Shift turns the wheel sideways
+            if (by != 0) {
+                long now = System.nanoTime();
+                wheel = now - wheelNs < ONE_TURN_NS ? wheel : new Object();
+                wheelNs = now;
+                stepBy(by > 0 ? 1 : -1, event.isShiftDown(), wheel);
+                event.consume();
+            }
+        });
+        text.setCursor(Cursor.V_RESIZE);
+        text.focusedProperty().addListener((observable, was, is) -> text.setCursor(is ? Cursor.TEXT : Cursor.V_RESIZE));
+        text.addEventFilter(MouseEvent.MOUSE_PRESSED, this::pressNumber);
+        text.addEventFilter(MouseEvent.MOUSE_DRAGGED, this::dragNumber);
+        text.addEventFilter(MouseEvent.MOUSE_RELEASED, this::releaseNumber);
         name.setOnMousePressed(this::beginDrag);
-        name.setOnMouseDragged(event -> ask(dragStartValue + (dragStartY - event.getScreenY()) / PIXELS_FOR_RANGE * (max - min), gesture));
+        name.setOnMouseDragged(this::dragTo);
         name.setOnMouseReleased(event -> {
             gesture = null;
             if (event.getClickCount() == 2) {
@@ -175,6 +208,52 @@ public final class ValueField extends VBox {
         track.setCursor(Cursor.H_RESIZE);
     }
 
+    /** A number that is not being typed is dragged; pressed alone it is entered, all of it selected. */
+    private void pressNumber(MouseEvent event) {
+        if (!text.isFocused() && event.getButton() == MouseButton.PRIMARY) {
+            pressedNumber = true;
+            beginDrag(event);
+            event.consume();
+        }
+    }
+
+    private void dragNumber(MouseEvent event) {
+        if (pressedNumber) {
+            draggedNumber |= Math.abs(dragStartY - event.getScreenY()) >= DECIDES;
+            if (draggedNumber) {
+                dragTo(event);
+            }
+            event.consume();
+        }
+    }
+
+    private void releaseNumber(MouseEvent event) {
+        if (pressedNumber) {
+            gesture = null;
+            if (!draggedNumber) {
+                text.requestFocus();
+                text.selectAll();
+            }
+            pressedNumber = false;
+            draggedNumber = false;
+            event.consume();
+        }
+    }
+
+    private void dragTo(MouseEvent event) {
+        ask(onGrain(dragStartValue + (dragStartY - event.getScreenY()) / PIXELS_FOR_RANGE * (max - min)), gesture);
+    }
+
+    /** Like a drag it keeps the differences of many. */
+    private void stepBy(int steps, boolean far, Object of) {
+        ask(value + steps * (far ? step * 10 : step), of);
+        restore();
+    }
+
+    private double onGrain(double wished) {
+        return Math.round(wished / step) * step;
+    }
+
     private void beginDrag(MouseEvent event) {
         gesture = new Object();
         dragStartY = event.getScreenY();
@@ -182,7 +261,7 @@ public final class ValueField extends VBox {
     }
 
     private void askAt(MouseEvent event) {
-        ask(min + (max - min) * event.getX() / Math.max(1, track.getWidth()), gesture);
+        ask(onGrain(min + (max - min) * event.getX() / Math.max(1, track.getWidth())), gesture);
     }
 
     private void commit() {
@@ -190,10 +269,14 @@ public final class ValueField extends VBox {
             return;
         }
         Optional<Double> typed = parse.apply(text.getText());
+        String range = name.getText() + " is " + format.apply(min) + " to " + format.apply(max) + ", not '" + Shown.text(text.getText()) + "'";
+        restore();
         if (typed.isPresent() && typed.get() >= min && typed.get() <= max) {
             ask(typed.get(), null);
+            restore();
+        } else {
+            Refused.tell(this, range);
         }
-        restore();
     }
 
     private void restore() {
@@ -201,8 +284,7 @@ public final class ValueField extends VBox {
     }
 
     private void ask(double wished, Object of) {
-        double steps = Math.round(Math.max(min, Math.min(max, wished)) / step);
-        double clean = Math.max(min, Math.min(max, steps * step));
+        double clean = Math.max(min, Math.min(max, Math.round(wished * 1e6) / 1e6));
         value = clean; // until it is told what became of the wish
         asked.accept(clean, of);
     }

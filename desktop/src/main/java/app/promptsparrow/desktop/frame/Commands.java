@@ -8,9 +8,9 @@ import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.beat.BeatView;
 import app.promptsparrow.desktop.beat.HitEditor;
-import app.promptsparrow.desktop.beat.Touches;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Touches;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -30,38 +30,47 @@ final class Commands {
 
     /** Commands that act on while their key is held. */
     private static final Set<String> REPEATING = Set.of("left", "right", "up", "down", "louder", "quieter", "move-left", "move-right",
-            "move-up", "move-down", "earlier", "later", "shorter", "longer", "higher", "lower", "undo", "redo");
+            "move-up", "move-down", "earlier", "later", "shorter", "longer", "higher", "lower", "undo", "redo", "beat-left", "beat-right");
 
     private final List<KeyTable.Line> lines = new ArrayList<>();
 
     private Commands() {
     }
 
-    static List<KeyTable.Line> of(BeatPresenter presenter, BeatView beat, FileActions files, Runnable keySheet, Runnable theme, Runnable escape) {
+    static List<KeyTable.Line> of(BeatPresenter presenter, BeatView beat, FileActions files, ExportActions exports, Runnable keySheet, Runnable theme,
+                                  Runnable escape) {
         Commands commands = new Commands();
         commands.play(presenter);
         commands.cursor(presenter);
         commands.row(presenter);
         commands.hits(presenter.editor());
         commands.many(presenter);
-        commands.project(presenter, beat, files, keySheet, theme, escape);
+        commands.project(presenter, beat, files, exports, keySheet, theme, escape);
         commands.gestures();
         return commands.lines;
     }
 
     /** A command whose key can be changed. */
     private void add(String group, String id, String does, Runnable action, KeyCombination... usual) {
-        lines.add(new KeyTable.Line(id, group, List.of(usual), "", does, action, REPEATING.contains(id)));
+        lines.add(new KeyTable.Line(id, group, List.of(usual), "", does, action, whileHeld(id, action)));
     }
 
     /** A line that is only told. */
     private void tell(String group, String shown, String does) {
-        lines.add(new KeyTable.Line("", group, List.of(), shown, does, null, false));
+        lines.add(new KeyTable.Line("", group, List.of(), shown, does, null, null));
     }
 
     /** A key that another line tells, or that cannot be changed. */
     private void bind(String group, String shown, String does, Runnable action, KeyCombination... keys) {
-        lines.add(new KeyTable.Line("", group, List.of(keys), shown, does, action, REPEATING.contains(does)));
+        bind(group, shown, does, action, whileHeld(does, action), keys);
+    }
+
+    private void bind(String group, String shown, String does, Runnable action, Runnable held, KeyCombination... keys) {
+        lines.add(new KeyTable.Line("", group, List.of(keys), shown, does, action, held));
+    }
+
+    private static Runnable whileHeld(String command, Runnable action) {
+        return REPEATING.contains(command) ? action : () -> { };
     }
 
     private void play(BeatPresenter presenter) {
@@ -78,7 +87,7 @@ final class Commands {
         add(PLAY, "previous-bank", "the bank before", () -> presenter.slots().stepBank(-1), key(KeyCode.PAGE_UP, CONTROL_DOWN));
         add(PLAY, "add-bank", "add a bank", presenter.slots()::addBank, key(KeyCode.B, CONTROL_DOWN));
         add(PLAY, "clear-slot", "empty the slot", presenter.slots()::clear, key(KeyCode.DELETE, CONTROL_DOWN));
-        add(PLAY, "show-playing", "show what plays", presenter.slots()::showPlaying, key(KeyCode.HOME));
+        add(PLAY, "show-playing", "show what plays", presenter.slots()::showPlaying, key(KeyCode.P));
     }
 
     private void cursor(BeatPresenter presenter) {
@@ -88,11 +97,15 @@ final class Commands {
         bind(CURSOR, "", "right", () -> presenter.moveCursor(0, 1), key(KeyCode.RIGHT));
         bind(CURSOR, "", "up", () -> presenter.moveCursor(-1, 0), key(KeyCode.UP));
         bind(CURSOR, "", "down", () -> presenter.moveCursor(1, 0), key(KeyCode.DOWN));
-        bind(CURSOR, "Enter", "plant and move on, select the hit there, confirm a paste", presenter::enter, key(KeyCode.ENTER));
+        add(CURSOR, "beat-left", "a beat back", () -> presenter.moveCursorByBeats(-1), key(KeyCode.LEFT, ALT_DOWN));
+        add(CURSOR, "beat-right", "a beat on", () -> presenter.moveCursorByBeats(1), key(KeyCode.RIGHT, ALT_DOWN));
+        add(CURSOR, "row-start", "the row's first step", () -> presenter.moveCursorToEnd(false), key(KeyCode.HOME));
+        add(CURSOR, "row-end", "the row's last step", () -> presenter.moveCursorToEnd(true), key(KeyCode.END));
+        bind(CURSOR, "Enter", "plant and move on (held: to the end), or confirm a paste", presenter::enter, presenter::enterHeld, key(KeyCode.ENTER));
         bind(CURSOR, "Delete", "remove the selection, or the hit under the cursor", presenter.editor()::removeSelected,
                 key(KeyCode.DELETE), key(KeyCode.BACK_SPACE));
-        tell(CURSOR, "G  L  F  A", "touch: ghost, light, firm, accent");
-        tell(CURSOR, "Shift+G  L  F  A", "that touch gives the next hit's velocity from now on");
+        tell(CURSOR, "G  L  F  A", "touch: ghost, light, firm, accent; selected hits get it too");
+        tell(CURSOR, "Shift+G  L  F  A", "let that touch be the velocity set now");
         KeyCode[] letters = {KeyCode.G, KeyCode.L, KeyCode.F, KeyCode.A};
         for (int i = 0; i < letters.length; i++) {
             int touch = i;
@@ -106,6 +119,9 @@ final class Commands {
         add(ROW, "hear", "hear the row, or the hit under the cursor", presenter.auditions()::cursor, key(KeyCode.J));
         add(ROW, "mute", "mute on or off", presenter::toggleMuted, key(KeyCode.M, SHIFT_DOWN));
         add(ROW, "solo", "solo on or off", presenter::toggleSoloed, key(KeyCode.S, SHIFT_DOWN));
+        add(ROW, "row-up", "move the row up", () -> presenter.rowEditor().move(-1), key(KeyCode.UP, ALT_DOWN));
+        add(ROW, "row-down", "move the row down", () -> presenter.rowEditor().move(1), key(KeyCode.DOWN, ALT_DOWN));
+        add(ROW, "clear-row", "clear the row in this pattern", presenter.rowEditor()::clear, key(KeyCode.DELETE, SHIFT_DOWN));
         add(ROW, "stride-less", "a smaller stride", () -> presenter.setStride(presenter.stride() - 1), key(KeyCode.COMMA, SHIFT_DOWN));
         add(ROW, "stride-more", "a larger stride", () -> presenter.setStride(presenter.stride() + 1), key(KeyCode.PERIOD, SHIFT_DOWN));
         add(ROW, "ladder-up", "an octave more of the ladder above", () -> presenter.rowsInView().moreNotes(true), key(KeyCode.PAGE_UP, SHIFT_DOWN));
@@ -156,18 +172,19 @@ final class Commands {
         add(MANY, "humanize", "humanize by the chance number", () -> presenter.tools().humanize(20), key(KeyCode.H));
     }
 
-    private void project(BeatPresenter presenter, BeatView beat, FileActions files, Runnable keySheet, Runnable theme, Runnable escape) {
+    private void project(BeatPresenter presenter, BeatView beat, FileActions files, ExportActions exports, Runnable keySheet, Runnable theme,
+                         Runnable escape) {
         add(PROJECT, "undo", "undo", presenter::undo, key(KeyCode.Z, CONTROL_DOWN));
-        add(PROJECT, "redo", "do again", presenter::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
+        add(PROJECT, "redo", "redo", presenter::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
         add(PROJECT, "save", "save", files::save, key(KeyCode.S, CONTROL_DOWN));
         add(PROJECT, "save-as", "save as", files::saveAs, key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN));
         add(PROJECT, "open", "open", files::open, key(KeyCode.O, CONTROL_DOWN));
         add(PROJECT, "new", "new project", files::newProject, key(KeyCode.N, CONTROL_DOWN));
-        add(PROJECT, "export", "export this pattern as MIDI", files::exportPatternMidi, key(KeyCode.E, CONTROL_DOWN));
+        add(PROJECT, "export", "export this pattern as MIDI", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN));
         tell(PROJECT, "/", "prompt line: say what to plant");
         add(PROJECT, "chart", "the pattern as chart text", beat::toggleChart, key(KeyCode.C));
-        add(PROJECT, "detail", "detail lane: draw velocity, length, timing …", beat::toggleDetail, key(KeyCode.D));
-        add(PROJECT, "detail-next", "what the detail lane shows", beat::nextDetail, key(KeyCode.D, SHIFT_DOWN));
+        add(PROJECT, "detail", "detail: draw velocity, length, timing …", beat::toggleDetail, key(KeyCode.D));
+        add(PROJECT, "detail-next", "what the detail shows", beat::nextDetail, key(KeyCode.D, SHIFT_DOWN));
         tell(PROJECT, "Ctrl+1 … 4", "hit, row, pattern, tools; Escape: back");
         for (int page = 0; page < 4; page++) {
             int index = page;
@@ -183,7 +200,7 @@ final class Commands {
         add(PROJECT, "guide", "mark the row's hits through all rows", presenter.rowsInView()::toggleGuide, key(KeyCode.U));
         tell(PROJECT, "X held", "compare with another pattern; Ctrl+3 chooses which");
         bind(PROJECT, "F1", "this sheet", keySheet, key(KeyCode.F1));
-        bind(PROJECT, "Escape", "cancel: a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
+        bind(PROJECT, "Escape", "cancel: a question, a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
     }
 
     private void gestures() {

@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.beat.PatternEditor;
 import app.promptsparrow.file.ProjectFile;
 import java.io.File;
 import java.nio.file.Files;
@@ -9,24 +8,20 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Supplier;
-import javafx.scene.control.Alert;
-import javafx.scene.control.ButtonBar;
-import javafx.scene.control.ButtonType;
-import javafx.scene.layout.Region;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 
-/** The questions in real dialogs. Remembers the folder of the last answer. */
+/** The questions in the window's own bar, and for files in the system's dialogs. Remembers the folder of the last answer. */
 final class Dialogs implements Questions {
 
     private final Supplier<Window> window;
-    private final Supplier<List<String>> styleSheets;
+    private final QuestionBar bar;
     private final Settings settings;
 
-    Dialogs(Supplier<Window> window, Supplier<List<String>> styleSheets, Settings settings) {
+    Dialogs(Supplier<Window> window, QuestionBar bar, Settings settings) {
         this.window = window;
-        this.styleSheets = styleSheets;
+        this.bar = bar;
         this.settings = settings;
     }
 
@@ -80,34 +75,12 @@ final class Dialogs implements Questions {
     }
 
     @Override
-    public Answer unsaved(String projectName) {
-        ButtonType save = new ButtonType("Save", ButtonBar.ButtonData.YES);
-        ButtonType discard = new ButtonType("Don't save", ButtonBar.ButtonData.NO);
-        Alert alert = alert("'" + projectName + "' has changes that are not saved.", save, discard, ButtonType.CANCEL);
-        ButtonType answer = alert.showAndWait().orElse(ButtonType.CANCEL);
-        return answer == save ? Answer.SAVE : answer == discard ? Answer.DISCARD : Answer.CANCEL;
-    }
-
-    @Override
-    public PatternEditor.Keep choose(String sentence, String first, String second) {
-        ButtonType one = new ButtonType(first, ButtonBar.ButtonData.YES);
-        ButtonType two = new ButtonType(second, ButtonBar.ButtonData.NO);
-        ButtonType answer = alert(sentence, one, two, ButtonType.CANCEL).showAndWait().orElse(ButtonType.CANCEL);
-        return answer == one ? PatternEditor.Keep.FIRST : answer == two ? PatternEditor.Keep.SECOND : PatternEditor.Keep.CANCEL;
+    public void ask(String sentence, List<Answer> answers) {
+        bar.ask(sentence, answers);
     }
 
     @Override
     public void problem(String sentence) {
-        alert(sentence, ButtonType.OK).show();
-    }
-
-    private Alert alert(String sentence, ButtonType... buttons) {
-        Alert alert = new Alert(Alert.AlertType.NONE, sentence, buttons);
-        alert.initOwner(window.get());
-        alert.setTitle("Prompt Sparrow");
-        alert.getDialogPane().getStylesheets().setAll(styleSheets.get());
-        alert.getDialogPane().setMinHeight(Region.USE_PREF_SIZE);
-        alert.getDialogPane().setId("alert");
-        return alert;
+        bar.tell(sentence);
     }
 }

@@ -18,6 +18,7 @@ import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 
 /** All keys and gestures, made from the table that binds them. A key that is pressed here can be changed. */
@@ -44,6 +45,8 @@ final class KeySheet extends VBox {
         head.setAlignment(Pos.BASELINE_LEFT);
         ScrollPane scroll = new ScrollPane(columns);
         scroll.setFocusTraversable(false);
+        scroll.setFitToWidth(true); // in a small window the words wrap
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         getChildren().addAll(head, scroll);
         tell();
         fill();
@@ -70,6 +73,7 @@ final class KeySheet extends VBox {
             int lines = group.getValue().size() + 2;
             if (column == null || columns.getChildren().size() < COLUMNS && height + lines > all * 5 / 4 / COLUMNS) {
                 column = new VBox(8);
+                HBox.setHgrow(column, Priority.ALWAYS);
                 columns.getChildren().add(column);
                 height = 0;
             }
@@ -85,7 +89,11 @@ final class KeySheet extends VBox {
         for (int i = 0; i < lines.size(); i++) {
             Node key = cap(lines.get(i));
             GridPane.setHalignment(key, HPos.RIGHT);
-            grid.addRow(i, key, new Label(lines.get(i).does()));
+            Label does = new Label(lines.get(i).does());
+            does.setWrapText(true);
+            does.setMinWidth(80);
+            GridPane.setHgrow(does, Priority.ALWAYS);
+            grid.addRow(i, key, does);
         }
         Label name = new Label(group);
         name.getStyleClass().add("second");
@@ -96,12 +104,14 @@ final class KeySheet extends VBox {
         if (!line.canChange()) {
             Label cap = new Label(table.shown(line));
             cap.getStyleClass().add("key-cap");
+            cap.setMinWidth(USE_PREF_SIZE);
             return cap;
         }
         Button cap = new Button(line == waiting ? "press a key …" : table.shown(line));
         cap.getStyleClass().setAll("button", "key-cap");
         cap.setId("key-" + line.id());
         cap.setFocusTraversable(false);
+        cap.setMinWidth(USE_PREF_SIZE);
         cap.setAccessibleText(table.shown(line) + ": " + line.does() + ". Press to change the key.");
         cap.setOnAction(event -> {
             waiting = line;

@@ -20,9 +20,9 @@ final class KeyTable {
      * @param usual   the keys it has unless they were changed
      * @param shown   what the sheet shows for lines that cannot be changed; empty if another line tells this one too
      * @param action  null for gestures that are only told
-     * @param repeats whether a key that is held acts again and again
+     * @param held    what a key does again and again while it is held
      */
-    record Line(String id, String group, List<KeyCombination> usual, String shown, String does, Runnable action, boolean repeats) {
+    record Line(String id, String group, List<KeyCombination> usual, String shown, String does, Runnable action, Runnable held) {
 
         boolean canChange() {
             return !id.isEmpty();

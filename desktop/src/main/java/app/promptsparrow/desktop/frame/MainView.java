@@ -1,11 +1,8 @@
 package app.promptsparrow.desktop.frame;
 
-import static app.promptsparrow.desktop.frame.KeyTable.key;
-import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
-import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
-
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.beat.BeatView;
+import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.store.JournalKeeper;
@@ -13,22 +10,19 @@ import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.file.Journal;
 import java.nio.file.Path;
-import java.util.EnumSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.Executor;
+import javafx.beans.value.ObservableValue;
+import javafx.event.ActionEvent;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
-import javafx.scene.control.ComboBox;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
-import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextField;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
@@ -37,6 +31,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.SVGPath;
+import javafx.stage.Window;
+import org.slf4j.LoggerFactory;
 
 /** The whole content of the window: rail, transport, the view, status line; and the keys. */
 public final class MainView extends StackPane {
@@ -52,51 +48,65 @@ public final class MainView extends StackPane {
     private final StatusLine status;
     private final BeatView beat;
     private final FileActions files;
+    private final ExportActions exports;
+    private final QuestionBar questionBar;
     private final Settings settings;
     private final KeyTable keys;
-    private final Set<KeyCode> down = EnumSet.noneOf(KeyCode.class);
-    private final Set<KeyCode> actWhenLetGo = EnumSet.noneOf(KeyCode.class);
+    /** Held, as nothing else holds what it derives. */
+    private final ObservableValue<Boolean> windowHasFocus;
     private KeySheet keySheet;
     private boolean changed;
     private boolean updateDue;
     private Theme theme;
 
-    /** With real dialogs. */
-    public MainView(ProjectStore store, Player player, Settings settings, Executor worker) {
-        this(store, player, settings, worker, Optional.empty());
+    /**
+     * With the system's dialogs for files.
+     *
+     * @param queue  one thread for project files, see {@link Jobs}
+     * @param beside any number of threads
+     */
+    public MainView(ProjectStore store, Player player, Settings settings, Executor queue, Executor beside) {
+        this(store, player, settings, queue, beside, Optional.empty());
     }
 
     /**
      * @param answers who answers in place of real dialogs, for tests
      */
-    public MainView(ProjectStore store, Player player, Settings settings, Executor worker, Optional<Questions> answers) {
+    public MainView(ProjectStore store, Player player, Settings settings, Executor queue, Executor beside, Optional<Questions> answers) {
         this.store = store;
         this.player = player;
         this.settings = settings;
         this.theme = settings.theme();
         presenter = new BeatPresenter(store, player);
-        transport = new TransportBar(presenter, player);
+        transport = new TransportBar(presenter, store, player);
         status = new StatusLine(presenter, player);
-        presenter.touches().keep(settings.touches(), settings::setTouches);
         beat = new BeatView(presenter, theme);
-        Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), () -> theme.styleSheets(), settings));
-        files = new FileActions(store, presenter, questions, worker, presenter::tell);
-        keys = new KeyTable(Commands.of(presenter, beat, files, this::toggleKeySheet, this::otherTheme, this::escape), settings);
+        questionBar = new QuestionBar(beat::focusGrid);
+        Questions questions = answers.orElseGet(() -> new Dialogs(() -> getScene().getWindow(), questionBar, settings));
+        Jobs jobs = new Jobs(queue, beside, questions::problem);
+        files = new FileActions(store, presenter, questions, jobs, settings);
+        exports = new ExportActions(store, presenter, questions, jobs);
+        keys = new KeyTable(Commands.of(presenter, beat, files, exports, this::toggleKeySheet, this::otherTheme, this::escape), settings);
         BorderPane frame = new BorderPane(beat);
-        frame.setTop(transport);
+        frame.setTop(new VBox(transport, questionBar));
         frame.setLeft(rail());
         frame.setBottom(status);
         getChildren().add(frame);
         getStylesheets().setAll(theme.styleSheets());
-        fillProjectMenu();
+        ProjectMenu.fill(transport.projectMenu(), files, exports);
         beat.onPointing(status::point);
+        beat.onBringIn(files::importMidi, files::importChart);
         presenter.onChange(() -> changed = true);
-        addEventFilter(KeyEvent.KEY_PRESSED, this::keyPressed);
-        addEventFilter(KeyEvent.KEY_RELEASED, this::keyReleased);
-        addEventFilter(KeyEvent.KEY_TYPED, this::keyTyped);
+        presenter.patterns().onQuestion((sentence, one, doOne, other, doOther) -> questions.ask(sentence,
+                List.of(new Questions.Answer(one, doOne), new Questions.Answer(other, doOther), Questions.Answer.none("Cancel"))));
+        Keyboard keyboard = new Keyboard(keys, presenter, beat, store, event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
+        keyboard.listenTo(this);
+        windowHasFocus = sceneProperty().flatMap(Scene::windowProperty).flatMap(Window::focusedProperty);
+        windowHasFocus.addListener((observable, was, is) -> keyboard.forget());
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::mouseReleased);
         addEventHandler(KeyEvent.KEY_PRESSED, this::leaveText);
-        presenter.patterns().onQuestion(questions::choose);
+        addEventHandler(ActionEvent.ACTION, this::typedInField);
+        addEventHandler(Refused.REFUSED, refused -> presenter.tell(refused.why()));
         update();
         player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
     }
@@ -164,39 +174,12 @@ public final class MainView extends StackPane {
         beat.setTheme(to);
     }
 
-    private void fillProjectMenu() {
-        transport.projectMenu().getItems().setAll(
-                item("New", files::newProject, key(KeyCode.N, CONTROL_DOWN)),
-                item("Open…", files::open, key(KeyCode.O, CONTROL_DOWN)),
-                item("Open the demo", files::openDemo, null),
-                new SeparatorMenuItem(),
-                item("Save", files::save, key(KeyCode.S, CONTROL_DOWN)),
-                item("Save as…", files::saveAs, key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN)),
-                new SeparatorMenuItem(),
-                item("Export this pattern as MIDI…", files::exportPatternMidi, key(KeyCode.E, CONTROL_DOWN)),
-                item("Export each pattern of this bank as MIDI…", files::exportEachOfBankMidi, null),
-                item("Export this bank in order as one MIDI file…", files::exportBankInOrderMidi, null),
-                item("Export this pattern as WAV…", files::exportPatternWav, null),
-                item("Export this pattern as chart text…", files::exportChart, null),
-                new SeparatorMenuItem(),
-                item("Import patterns from a chart…", files::importChart, null),
-                item("Open a MIDI file as project…", files::openMidi, null));
-    }
-
-    private static MenuItem item(String title, Runnable action, KeyCombination shown) {
-        MenuItem item = new MenuItem(title);
-        item.setId("menu-" + title.toLowerCase(Locale.ROOT).replaceAll("[^a-z]+", "-").replaceAll("-$", ""));
-        item.setOnAction(event -> action.run());
-        item.setAccelerator(shown);
-        return item;
-    }
-
     // --- keys ---
 
     private void escape() {
         if (keySheet != null && keySheet.isVisible()) {
             toggleKeySheet();
-        } else if (files.cancel() || !beat.hasFocus()) {
+        } else if (questionBar.cancel() || exports.cancel() || !beat.hasFocus()) {
             beat.focusGrid();
         } else {
             presenter.cancel();
@@ -212,52 +195,6 @@ public final class MainView extends StackPane {
         keySheet.setVisible(!keySheet.isVisible());
     }
 
-    private void keyPressed(KeyEvent event) {
-        if (keySheet != null && keySheet.isVisible() && keySheet.take(event)) {
-            event.consume();
-            return;
-        }
-        if (!presenter.playKeys().isOn()) {
-            beat.holdKey(event.getCode(), true);
-        }
-        boolean again = !down.add(event.getCode());
-        boolean typing = event.getTarget() instanceof TextInputControl;
-        boolean choosing = event.getTarget() instanceof ComboBox<?>;
-        boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
-        if (typing && (!command || isTextCommand(event)) || choosing && !command) {
-            return;
-        }
-        if (event.getCode() == KeyCode.ENTER && event.getTarget() instanceof ButtonBase button) {
-            press(button);
-            event.consume();
-            return;
-        }
-        boolean plain = !event.isControlDown() && !event.isShiftDown() && !event.isAltDown();
-        if (plain && !typing && presenter.playKeys().isOn() && event.getCode().isLetterKey()
-                && (again || presenter.playKeys().play(event.getCode()))) {
-            event.consume();
-            return;
-        }
-        Optional<KeyTable.Line> line = keys.find(event);
-        line.ifPresent(found -> {
-            if (worksWhenLetGo(event)) {
-                actWhenLetGo.add(event.getCode());
-            } else if (!again || found.repeats()) {
-                found.action().run();
-            }
-            event.consume();
-        });
-    }
-
-    /** Enter on a control that was reached by Tab; on the grid it plants. */
-    private static void press(ButtonBase button) {
-        if (button instanceof MenuButton menu) {
-            menu.show();
-        } else {
-            button.fire();
-        }
-    }
-
     /** Escape in a text, once the text itself has made of it what it wants. */
     private void leaveText(KeyEvent event) {
         if (event.getCode() == KeyCode.ESCAPE && event.getTarget() instanceof TextInputControl) {
@@ -269,6 +206,9 @@ public final class MainView extends StackPane {
     /** After a press with the mouse the keys belong to the grid again. */
     private void mouseReleased(MouseEvent event) {
         for (Node node = event.getTarget() instanceof Node target ? target : null; node != null; node = node.getParent()) {
+            if (node == questionBar) {
+                return; // which gives the keys back itself, or to its next question
+            }
             if (node instanceof ButtonBase && !(node instanceof MenuButton)) {
                 beat.focusGrid();
                 return;
@@ -276,35 +216,11 @@ public final class MainView extends StackPane {
         }
     }
 
-    /** Delete and the touch keys mean something while they are held, so by themselves they work when they are let go. */
-    private static boolean worksWhenLetGo(KeyEvent event) {
-        return BeatView.isHoldable(event.getCode()) && !event.isControlDown() && !event.isShiftDown() && !event.isAltDown();
-    }
-
-    private void keyReleased(KeyEvent event) {
-        down.remove(event.getCode());
-        boolean served = beat.holdKey(event.getCode(), false);
-        // Only what was pressed alone: letting go of Control before the A of Ctrl+A makes no accent.
-        if (actWhenLetGo.remove(event.getCode()) && worksWhenLetGo(event) && !served) {
-            keys.find(event).ifPresent(found -> found.action().run());
-            event.consume();
+    /** Enter in a field takes what was typed and gives the keys back to the grid; a text that goes on says so by keeping the event. */
+    private void typedInField(ActionEvent event) {
+        if (event.getTarget() instanceof TextField) {
+            beat.focusGrid();
         }
-    }
-
-    /** The stroke that begins the prompt line, on whatever key it is. */
-    private void keyTyped(KeyEvent event) {
-        if (event.getCharacter().equals("/") && !event.isControlDown() && !(event.getTarget() instanceof TextInputControl)) {
-            beat.beginPrompt();
-            event.consume();
-        }
-    }
-
-    /** Ctrl with these belongs to a text field. */
-    private static boolean isTextCommand(KeyEvent event) {
-        return switch (event.getCode()) {
-            case Z, Y, A, C, V, X, LEFT, RIGHT, UP, DOWN, HOME, END, DELETE, BACK_SPACE -> true;
-            default -> false;
-        };
     }
 
     KeyTable keyTable() {
@@ -330,6 +246,10 @@ public final class MainView extends StackPane {
         transport.pulse(now);
         beat.pulse(now, timeNs);
         status.pulse();
+        player.takeFault().ifPresent(fault -> {
+            LoggerFactory.getLogger(MainView.class).error("a fault in the engine", fault);
+            presenter.tell("a fault of the program silenced the sound; the log has the details, and playing on is safe");
+        });
         player.takeStrikes((frame, rowId, step, source) -> beat.light(rowId, step, source, timeNs));
     }
 

@@ -14,7 +14,7 @@ import javafx.scene.layout.VBox;
 /** The level that leaves the program, left and right, and a lamp that stays lit when it reached the limiter. */
 final class MasterMeter extends HBox {
 
-    private static final double WIDTH = 110;
+    private static final double WIDTH = 88;
     private static final double FLOOR_DB = -48;
     private static final double FALL_DB = 0.9;
     private static final double HIGH_DB = -6;

@@ -1,14 +1,23 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.beat.PatternEditor;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 
-/** What people are asked, and told, in dialogs. Called on the UI thread; an empty answer means "never mind". */
+/**
+ * What people are asked, and told. Files are asked for in the system's dialogs, and an empty answer means "never mind";
+ * everything else waits for its answer in the window, which goes on meanwhile. Called on the UI thread.
+ */
 public interface Questions {
 
-    /** What becomes of unsaved work. */
-    enum Answer { SAVE, DISCARD, CANCEL }
+    /** One answer, as its button says, and what it does. */
+    record Answer(String title, Runnable then) {
+
+        /** Leaves everything as it is. */
+        static Answer none(String title) {
+            return new Answer(title, () -> { });
+        }
+    }
 
     Optional<Path> fileToOpen();
 
@@ -23,10 +32,12 @@ public interface Questions {
 
     Optional<Path> folder(String title);
 
-    Answer unsaved(String projectName);
-
-    /** Which of two is meant; the names are those of the buttons. */
-    PatternEditor.Keep choose(String sentence, String first, String second);
+    /**
+     * Asks, and goes on; one of the answers is run later on, the last of them also by Escape.
+     *
+     * @param answers the usual one first, the one that changes nothing last
+     */
+    void ask(String sentence, List<Answer> answers);
 
     /** Tells what went wrong, in one sentence. */
     void problem(String sentence);

@@ -1,27 +1,44 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
-import java.util.stream.Collectors;
+import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.LoggerFactory;
 
-/** What is remembered from one start to the next, in the XDG configuration folder. Never fails: what cannot be read is forgotten. */
+/**
+ * What is remembered from one start to the next, in the XDG configuration folder. Never fails: what cannot be read is forgotten.
+ * Written atomically by the executor it is given, once for all that was set until then. Safe on any thread.
+ */
 public final class Settings {
+
+    private static final int MOST_RECENT = 10;
+
+    private final Executor writer;
+    private final AtomicBoolean due = new AtomicBoolean();
 
     private final Path file;
     private final Properties values = new Properties();
 
+    /** Written at once, on the calling thread. */
     public Settings(Path file) {
+        this(file, Runnable::run);
+    }
+
+    public Settings(Path file, Executor writer) {
         this.file = file;
+        this.writer = writer;
         if (Files.isRegularFile(file)) {
             try (InputStream in = Files.newInputStream(file)) {
                 values.load(in);
@@ -33,9 +50,7 @@ public final class Settings {
 
     /** The usual place. */
     public static Path usualFile() {
-        String xdg = System.getenv("XDG_CONFIG_HOME");
-        Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), ".config") : Path.of(xdg);
-        return base.resolve("prompt-sparrow").resolve("settings.properties");
+        return Folders.config().resolve("settings.properties");
     }
 
     public Theme theme() {
@@ -55,20 +70,32 @@ public final class Settings {
     void setKey(String id, String name) {
         if (name == null) {
             values.remove("key." + id);
-            store();
+            writeSoon();
         } else {
             set("key." + id, name);
         }
     }
 
-    /** The velocities of the named touches; empty if they never were redefined or are nonsense. */
-    List<Integer> touches() {
-        String text = values.getProperty("touches", "");
-        return text.matches("\\d{1,3}(,\\d{1,3}){3}") ? Arrays.stream(text.split(",")).map(Integer::valueOf).toList() : List.of();
+    /** The project files that were opened or saved last, the newest first. */
+    List<Path> recent() {
+        List<Path> recent = new ArrayList<>();
+        for (int i = 0; i < MOST_RECENT; i++) {
+            String path = values.getProperty("recent." + i);
+            if (path != null) {
+                recent.add(Path.of(path));
+            }
+        }
+        return recent;
     }
 
-    void setTouches(List<Integer> velocities) {
-        set("touches", velocities.stream().map(String::valueOf).collect(Collectors.joining(",")));
+    void addRecent(Path opened) {
+        List<Path> recent = new ArrayList<>(recent());
+        recent.remove(opened);
+        recent.add(0, opened);
+        for (int i = 0; i < Math.min(MOST_RECENT, recent.size()); i++) {
+            values.setProperty("recent." + i, recent.get(i).toString());
+        }
+        writeSoon();
     }
 
     Optional<Path> folder() {
@@ -102,16 +129,21 @@ public final class Settings {
 
     private void set(String key, String value) {
         values.setProperty(key, value);
-        store();
+        writeSoon();
     }
 
-    private void store() {
+    private void writeSoon() {
+        if (due.compareAndSet(false, true)) {
+            writer.execute(this::write);
+        }
+    }
+
+    private void write() {
+        due.set(false);
         try {
             Files.createDirectories(file.getParent());
-            try (OutputStream out = Files.newOutputStream(file)) {
-                values.store(out, "Prompt Sparrow");
-            }
-        } catch (IOException notKept) {
+            AtomicFile.write(file, out -> values.store(out, "Prompt Sparrow"));
+        } catch (IOException | FileProblem notKept) {
             LoggerFactory.getLogger(Settings.class).warn("settings cannot be written to {}", file, notKept);
         }
     }

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.control.Styles;
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
 import java.util.Optional;
 import javafx.scene.control.Label;
@@ -27,6 +28,7 @@ final class StatusLine extends HBox {
         right.setId("output");
         left.setMinWidth(0);
         right.setMinWidth(Region.USE_PREF_SIZE);
+        Tips.on(right, this::lateBlocks);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         getChildren().addAll(left, gap, right);
@@ -43,11 +45,15 @@ final class StatusLine extends HBox {
         left.setText(!message.isEmpty() ? message : pointed.orElseGet(presenter::describeCursor));
     }
 
+    /** A block that comes late is heard as a click or not at all; whoever wants to know points here. */
+    private String lateBlocks() {
+        long late = player.lateBlocks();
+        return late == 0 ? "Every block of sound came in time" : late == 1 ? "1 block of sound came late" : late + " blocks of sound came late";
+    }
+
     /** Once a pulse. */
     void pulse() {
-        long late = player.lateBlocks();
         String text = (presenter.playKeys().isOn() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
-                + (late == 0 ? "" : " · " + late + (late == 1 ? " late block" : " late blocks"))
                 + (player.isReady() ? "" : " · making the sounds …");
         if (!text.equals(shownRight)) {
             shownRight = text;

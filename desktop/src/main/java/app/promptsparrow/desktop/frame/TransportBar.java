@@ -1,15 +1,19 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.control.Fields;
+import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.play.Player;
 import app.promptsparrow.desktop.play.TapTempo;
+import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
@@ -39,7 +43,11 @@ final class TransportBar extends HBox {
 
     private static final String BIRD = "M2 20 L11 15 C14 8 21 4 28 5 C33 1 41 2 43 8 L49 10 L43 12 C43 21 35 27 25 27 C19 27 14 25 12 21 Z";
 
+    private static final String UNDO = "M1 5 L6 0.5 V3.6 C11 3.6 14 6.5 14 11 C12.5 8.2 10 6.6 6 6.6 V9.5 Z";
+    private static final String REDO = "M13 5 L8 0.5 V3.6 C3 3.6 0 6.5 0 11 C1.5 8.2 4 6.6 8 6.6 V9.5 Z";
+
     private final BeatPresenter presenter;
+    private final ProjectStore store;
     private final Player player;
     private final MenuButton projectMenu = new MenuButton();
     private final Label state = new Label();
@@ -47,30 +55,32 @@ final class TransportBar extends HBox {
     private final Label count = new Label();
     private final Label bar = new Label();
     private final Label step = new Label();
-    private final TextField tempo = bigValue("tempo", 5);
-    private final TextField meter = bigValue("meter", 4);
-    private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> ValueField.text(v) + " %", ValueField::number).compact();
+    private final StepsButton undo = new StepsButton("undo", UNDO);
+    private final StepsButton redo = new StepsButton("redo", REDO);
+    private final ValueField tempo = new ValueField("tempo", 20, 400, 1, 120, v -> Tempo.ofBpm(v).text(), ValueField::number);
+    private final TextField meter = new TextField();
+    private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> ValueField.text(v) + " %", ValueField::number);
     private final MenuButton key = new MenuButton();
     private final MasterMeter master;
     private final TapTempo taps = new TapTempo();
     private String shownPosition = "";
 
-    TransportBar(BeatPresenter presenter, Player player) {
+    TransportBar(BeatPresenter presenter, ProjectStore store, Player player) {
         this.presenter = presenter;
+        this.store = store;
         this.player = player;
         this.master = new MasterMeter(player);
         getStyleClass().add("top-bar");
         setMinHeight(60);
         setMaxHeight(60);
-        getChildren().addAll(brand(), project(), transport(), count, position(), named("tempo", tempoLine()), named("meter", meter),
-                swingBox(), named("key", key), space(), master);
+        getChildren().addAll(brand(), project(), travel(), transport(), count, position(), tempo, named("meter", meter), swing,
+                named("key", key), space(), master);
         count.getStyleClass().add("count");
         count.setId("count");
         count.setAlignment(Pos.CENTER_RIGHT);
         key.getStyleClass().addAll("project-name", "key-choice");
         key.setId("key-choice");
         key.setAccessibleText("Key of the project");
-        key.setFocusTraversable(false);
         Tips.on(key, "The key: its scale makes the ladder of the bass");
         key.setOnShowing(event -> fillKeys());
         key.setMinWidth(USE_PREF_SIZE);
@@ -120,8 +130,8 @@ final class TransportBar extends HBox {
         state.setId("save-state");
         VBox box = new VBox(1, projectMenu, state);
         box.setAlignment(Pos.CENTER_LEFT);
-        box.setPrefWidth(190);
-        box.setMinWidth(120);
+        box.setPrefWidth(176);
+        box.setMinWidth(104);
         return box;
     }
 
@@ -162,28 +172,32 @@ final class TransportBar extends HBox {
         return box;
     }
 
-    private HBox tempoLine() {
+    private HBox travel() {
+        undo.onSteps(presenter::undo, store::undoNames);
+        redo.onSteps(presenter::redo, store::redoNames);
+        HBox box = new HBox(undo, redo);
+        box.setAlignment(Pos.CENTER);
+        box.setMinWidth(USE_PREF_SIZE);
+        return box;
+    }
+
+    private Button tap() {
         Button tap = new Button("tap");
         tap.setId("tap");
+        tap.getStyleClass().add("tap");
         Tips.on(tap, "Press in time with the music to set the tempo");
         tap.setFocusTraversable(false);
         tap.setMinWidth(USE_PREF_SIZE);
-        tap.setStyle("-fx-padding: 2 10;");
-        tap.setOnAction(event -> taps.tap(System.nanoTime()).ifPresent(to -> presenter.apply(new Edit.SetTempo(to))));
-        HBox line = new HBox(6, tempo, tap);
-        line.setAlignment(Pos.CENTER_LEFT);
-        return line;
+        tap.setOnAction(event -> taps.tap(System.nanoTime()).ifPresent(to -> presenter.apply(new ProjectEdit.SetTempo(to))));
+        return tap;
     }
 
-    private static TextField bigValue(String id, int columns) {
-        TextField field = new TextField();
+    /** A number that is typed large, at most so many characters. */
+    private static void large(TextField field, String id, int columns) {
         field.setId(id);
-        field.getStyleClass().add("big-value");
         field.setPrefColumnCount(columns);
-        field.setAccessibleText(id);
         field.setMinWidth(columns * 11);
         field.setPrefWidth(columns * 11 + 4);
-        return field;
     }
 
     private static VBox named(String title, Node value) {
@@ -194,19 +208,6 @@ final class TransportBar extends HBox {
         return box;
     }
 
-    private VBox swingBox() {
-        swing.textField().setId("swing");
-        swing.textField().getStyleClass().add("big-value");
-        swing.textField().setMinWidth(64);
-        swing.textField().setPrefWidth(64);
-        swing.setAlignment(Pos.CENTER_LEFT);
-        HBox line = (HBox) swing.getChildren().remove(0);
-        VBox box = new VBox(line.getChildren().remove(0), line.getChildren().remove(0));
-        box.setAlignment(Pos.CENTER_LEFT);
-        swing.textField().setStyle("-fx-alignment: center-left;");
-        return box;
-    }
-
     private static Region space() {
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
@@ -214,66 +215,54 @@ final class TransportBar extends HBox {
     }
 
     private void wireValues() {
-        Tips.on(tempo, "Tempo, 20 to 400 beats a minute. Arrow keys step it, Shift by 10.");
+        tempo.big(tap());
+        swing.big();
+        large(tempo.textField(), "tempo", 5);
+        large(swing.textField(), "swing", 6);
+        large(meter, "meter", 4);
+        meter.getStyleClass().add("big-value");
+        meter.setAccessibleText("meter");
+        Tips.on(tempo.textField(), "Tempo, 20 to 400 beats a minute. Drag it up or down, turn the wheel, or type; arrow keys step it, Shift by 10.");
+        Tips.on(swing.textField(), "Swing: where the second of two steps falls; 50 % is straight, 66.7 % a triplet's");
         Tips.on(meter, "Meter: 1 to 32 over 4, 8 or 16");
-        commit(tempo, () -> ValueField.number(tempo.getText()).filter(v -> v >= 20 && v <= 400)
-                .ifPresentOrElse(v -> presenter.apply(new Edit.SetTempo(Tempo.ofBpm(v))),
-                        () -> presenter.tell("a tempo is 20 to 400 BPM")));
-        commit(meter, () -> Meter.parse(meter.getText()).ifPresentOrElse(m -> presenter.apply(new Edit.SetMeter(m)),
-                () -> presenter.tell("a meter is 1 to 32 over 4, 8 or 16, such as 6/8")));
-        tempo.setOnKeyPressed(event -> {
-            int by = switch (event.getCode()) {
-                case UP -> 1;
-                case DOWN -> -1;
-                default -> 0;
-            };
-            if (by != 0) {
-                int milli = presenter.project().tempo().milliBpm() + by * (event.isShiftDown() ? 10_000 : 1_000);
-                presenter.apply(new Edit.SetTempo(new Tempo(Math.max(Tempo.MIN, Math.min(Tempo.MAX, milli)))));
-                tempo.setText(presenter.project().tempo().text());
-                event.consume();
-            }
-        });
-        swing.onAsk((value, gesture) -> presenter.apply(new Edit.SetSwing(
+        tempo.onAsk((value, gesture) -> presenter.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(value)), gesture));
+        swing.onAsk((value, gesture) -> presenter.apply(new ProjectEdit.SetSwing(
                 new Swing((int) Math.round(value * 10), presenter.project().swing().unit())), gesture));
+        Fields.commit(meter, this::takeMeter, this::showMeter);
     }
 
-    private void commit(TextField field, Runnable take) {
-        field.setOnAction(event -> {
-            take.run();
-            update();
-            field.selectAll();
-        });
-        field.focusedProperty().addListener((observable, was, is) -> {
-            if (!is) {
-                if (!field.getText().equals(field.getUserData())) {
-                    take.run();
-                }
-                update();
-            }
-        });
+    private void takeMeter() {
+        String typed = meter.getText();
+        showMeter();
+        if (!typed.equals(meter.getText())) {
+            Meter.parse(typed).ifPresentOrElse(m -> presenter.apply(new ProjectEdit.SetMeter(m)),
+                    () -> Refused.tell(meter, "a meter is 1 to 32 over 4, 8 or 16, such as 6/8, not '" + Shown.text(typed) + "'"));
+            showMeter();
+        }
+    }
+
+    private void showMeter() {
+        meter.setText(presenter.pattern().map(presenter.project()::meterOf).orElse(presenter.project().meter()).text());
     }
 
     /** Brings it to what the project says. */
     void update() {
         Project project = presenter.project();
         projectMenu.setText(project.name());
-        show(tempo, project.tempo().text());
-        show(meter, presenter.pattern().map(project::meterOf).orElse(project.meter()).text());
+        tempo.show(project.tempo().milliBpm() / 1_000.0);
+        if (!meter.isFocused()) {
+            showMeter();
+        }
         swing.show(project.swing().perMille() / 10.0);
         key.setText(project.key().text());
-    }
-
-    private static void show(TextField field, String text) {
-        field.setUserData(text);
-        if (!field.isFocused() || !field.getText().equals(text)) {
-            field.setText(text);
-        }
+        undo.update();
+        redo.update();
     }
 
     void showState(boolean unsaved, boolean neverSaved) {
         String kit = presenter.project().kit().name() + " kit";
-        state.setText((unsaved ? "not saved yet · " : neverSaved ? "new · " : "saved · ") + kit);
+        String saved = neverSaved ? unsaved ? "not saved yet" : "new" : unsaved ? "unsaved changes" : "saved";
+        state.setText(saved + " · " + kit);
     }
 
     /** Once a pulse. */

@@ -15,7 +15,9 @@ import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.SoundCache;
 import app.promptsparrow.time.Tempo;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -24,6 +26,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 
 /**
@@ -44,6 +47,9 @@ public final class Player implements AutoCloseable {
     private PatternId shown;
     private PatternId wanted;
     private PatternId queued;
+    /** What found the engine's ring full, in order; tried again once a pulse. */
+    private final Deque<BooleanSupplier> unsent = new ArrayDeque<>();
+    private long faultsTold;
     private Playback playback;
     private Runnable whenReady = () -> { };
 
@@ -147,29 +153,41 @@ public final class Player implements AutoCloseable {
         wanted = pattern;
         queued = null;
         publish();
-        engine.play(pattern.value(), positionUnits);
+        send(() -> engine.play(pattern.value(), positionUnits));
+    }
+
+    private void send(BooleanSupplier command) {
+        unsent.add(command);
+        sendWaiting();
+    }
+
+    private void sendWaiting() {
+        while (!unsent.isEmpty() && unsent.peek().getAsBoolean()) {
+            unsent.poll();
+        }
     }
 
     public void stop() {
         wanted = null;
         queued = null;
-        engine.stop();
+        unsent.clear(); // whatever was asked before, it ends now
+        send(engine::stop);
     }
 
     /** Puts a pattern in the queue behind the one that plays. */
     public void queue(PatternId pattern, Switch how) {
         queued = pattern;
         publish();
-        engine.queue(pattern.value(), how);
+        send(() -> engine.queue(pattern.value(), how));
     }
 
     /** Takes back what was queued. */
     public void unqueue() {
         queued = null;
-        engine.unqueue();
+        send(engine::unqueue);
     }
 
-    /** Strikes a row at once. */
+    /** Strikes a row at once, or not at all: a strike that waited would be out of place. */
     public void audition(RowId row, int velocity, int cents) {
         engine.audition(row, velocity, cents);
     }
@@ -182,6 +200,7 @@ public final class Player implements AutoCloseable {
 
     /** Asked once a pulse. */
     public Now now() {
+        sendWaiting();
         long heard = heardFrame();
         News.Moment moment = engine.news().at(heard);
         if (moment == null || moment.playing() == 0) {
@@ -190,6 +209,14 @@ public final class Player implements AutoCloseable {
         long since = new Tempo(moment.milliBpm()).firstUnitAt(heard - moment.frame(), engine.rateHz());
         return new Now(true, new PatternId((int) moment.playing()), moment.position() + Math.max(0, since),
                 moment.queued() == 0 ? null : new PatternId((int) moment.queued()), Math.max(0, moment.untilNext() - since));
+    }
+
+    /** A fault of the engine that was not answered yet. */
+    public Optional<Throwable> takeFault() {
+        long faults = engine.news().faults();
+        boolean more = faults > faultsTold;
+        faultsTold = faults;
+        return more ? Optional.ofNullable(engine.news().lastFault()) : Optional.empty();
     }
 
     /** Hands on what has been struck and heard since the last call. */

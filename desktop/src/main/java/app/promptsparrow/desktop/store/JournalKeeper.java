@@ -1,9 +1,9 @@
 package app.promptsparrow.desktop.store;
 
+import app.promptsparrow.file.FileVersion;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.project.Project;
 import java.io.IOException;
-import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -38,14 +38,31 @@ public final class JournalKeeper {
         this.worker = worker;
         begin(store.project());
         store.onOpen(this::begin);
+        store.onSave(this::saved);
         store.onChange(this::changed);
     }
 
     private void begin(Project safe) {
         edits = 0;
         latest = safe;
-        Optional<Path> file = store.file();
+        Optional<FileVersion> file = store.file();
         worker.execute(() -> guarded(() -> journal.begin(safe, file)));
+    }
+
+    /** What is saved is safe; edits that were made while it was written build on it from now on. */
+    private void saved(Project safe) {
+        Optional<FileVersion> file = store.file();
+        edits = store.hasUnsavedWork() ? 1 : 0;
+        latest = store.project();
+        Project now = latest;
+        int count = edits;
+        worker.execute(() -> guarded(() -> {
+            if (count == 0) {
+                journal.begin(safe, file);
+            } else {
+                journal.rebase(safe, file, now, count);
+            }
+        }));
     }
 
     private void changed(Project project) {
@@ -63,18 +80,22 @@ public final class JournalKeeper {
         }
     }
 
-    private void write() {
+    private boolean write() {
         waiting.set(false);
         Project project = latest;
         int count = edits;
-        guarded(() -> journal.write(project, count));
+        return guarded(() -> journal.write(project, count));
     }
 
-    /** Writes what is unsaved without delay, and then does something: after a recovery, throw away what was recovered. */
+    /**
+     * Writes what is unsaved without delay, and then does something if that worked: after a recovery, throw away what was
+     * recovered.
+     */
     public void writeNow(Runnable then) {
         worker.execute(() -> {
-            write();
-            then.run();
+            if (write()) {
+                then.run();
+            }
         });
     }
 
@@ -89,12 +110,15 @@ public final class JournalKeeper {
         }
     }
 
-    private static void guarded(Work work) {
+    /** Answers whether it worked. */
+    private static boolean guarded(Work work) {
         try {
             work.run();
+            return true;
         } catch (IOException | RuntimeException problem) {
             // Playing and editing go on; saving will tell if the disk is the cause.
             LoggerFactory.getLogger(JournalKeeper.class).warn("the journal cannot be written", problem);
+            return false;
         }
     }
 }

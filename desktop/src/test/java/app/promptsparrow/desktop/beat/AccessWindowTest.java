@@ -173,7 +173,7 @@ class AccessWindowTest extends RealWindow {
         earlier.close();
         var found = Journal.find(journals);
         var worker = Executors.newSingleThreadScheduledExecutor();
-        keepAnswer = PatternEditor.Keep.FIRST;
+        chosen = 0;
         interact(() -> view.offerUnsavedWork(found, new JournalKeeper(store, new Journal(journals), worker)));
         until(() -> store.project().name().equals("Before the crash"));
         assertThat(asked.get(0)).startsWith("The program ended without saving: 7 edits on 'Before the crash', the last on ");

@@ -12,8 +12,8 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
-import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.util.Comparator;
@@ -49,7 +49,7 @@ class BeatLogicTest {
     }
 
     private void plant(RowId row, Hit... put) {
-        store.apply(new Edit.EditHits("Plant", FIRST, row, Set.of(), List.of(put)));
+        store.apply(new PatternEdit.EditHits("Plant", FIRST, row, Set.of(), List.of(put)));
     }
 
     private double x(int step) {
@@ -106,7 +106,7 @@ class BeatLogicTest {
         plant(KICK, Hit.drum(0, 96).withRoll(new Roll(4, 2, 50, 0)), Hit.drum(8, 96).withFlam(Flam.USUAL), Hit.drum(15, 96));
         assertThat(scene().seeds().stream().filter(seed -> seed.step() == 0)).hasSize(4).filteredOn(GridScene.Seed::main).hasSize(1);
         assertThat(scene().seeds().stream().filter(seed -> seed.step() == 8)).hasSize(2);
-        store.apply(new Edit.ShapeLane(FIRST, KICK, Optional.empty(), OptionalInt.of(10), Optional.empty()));
+        store.apply(new PatternEdit.ShapeLane(FIRST, KICK, Optional.empty(), OptionalInt.of(10), Optional.empty()));
         assertThat(scene().seeds().stream().filter(seed -> seed.look() == GridScene.Look.REPEAT && seed.main()).map(GridScene.Seed::step)).containsExactly(0);
         assertThat(scene().seeds().stream().filter(seed -> seed.look() == GridScene.Look.HOLLOW).map(GridScene.Seed::step)).containsExactly(15);
     }
@@ -184,7 +184,7 @@ class BeatLogicTest {
 
     @Test
     void an_empty_slot_gets_a_pattern_in_the_shape_of_the_shown_one() {
-        presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 24));
+        presenter.apply(new PatternEdit.SetLength(presenter.pattern().orElseThrow().id(), 24));
         presenter.slots().choose(new SlotRef(0, 3), false);
         assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(24);
         presenter.undo();
@@ -208,7 +208,7 @@ class BeatLogicTest {
     @Test
     void a_refused_edit_is_told_and_changes_nothing() {
         Project before = store.project();
-        presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 300));
+        presenter.apply(new PatternEdit.SetLength(presenter.pattern().orElseThrow().id(), 300));
         assertThat(presenter.message()).contains("1 to 256");
         assertThat(store.project()).isSameAs(before);
     }

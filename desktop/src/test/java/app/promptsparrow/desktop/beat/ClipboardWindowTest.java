@@ -161,7 +161,7 @@ class ClipboardWindowTest extends RealWindow {
         interact(() -> player.unqueue());
         until(() -> robot.lookup("#playing-note").queryButton().isVisible());
         assertThat(robot.lookup("#playing-note").queryButton().getText()).isEqualTo("playing: Pattern 1 · show it");
-        robot.push(KeyCode.HOME);
+        robot.push(KeyCode.P);
         settle();
         assertThat(view.presenter().shown()).isEqualTo(FIRST);
         robot.push(KeyCode.SPACE);

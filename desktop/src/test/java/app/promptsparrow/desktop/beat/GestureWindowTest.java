@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Roll;
-import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.time.StepValue;
 import java.util.List;
 import java.util.OptionalInt;
@@ -139,11 +139,11 @@ class GestureWindowTest extends RealWindow {
     void a_right_press_offers_what_can_be_done_and_does_it(FxRobot robot) {
         plant(robot, KICK, 4);
         robot.clickOn(at(robot, KICK, 4), MouseButton.SECONDARY);
-        robot.clickOn("#grid-flam-on-or-off");
+        robot.clickOn("#grid-flam");
         settle();
         assertThat(hits(KICK).get(0).flam()).isPresent();
         robot.clickOn(at(robot, HAT, 2), MouseButton.SECONDARY);
-        robot.clickOn("#grid-plant-a-hit");
+        robot.clickOn("#grid-plant");
         settle();
         assertThat(steps(HAT)).containsExactly(2);
     }
@@ -262,17 +262,17 @@ class GestureWindowTest extends RealWindow {
     @Test
     void a_step_value_asks_whether_time_or_steps_are_kept(FxRobot robot) {
         plant(robot, KICK, 0, 4, 8);
-        keepAnswer = PatternEditor.Keep.FIRST;
+        chosen = 0;
         robot.clickOn("#tab-pattern");
         settle();
         interact(() -> view.presenter().patterns().changeStep(StepValue.EIGHTH));
         assertThat(asked).singleElement().asString().contains("stay where they sound");
         assertThat(steps(KICK)).containsExactly(0, 2, 4);
         assertThat(store.project().at(FIRST).orElseThrow().length()).isEqualTo(8);
-        keepAnswer = PatternEditor.Keep.SECOND;
+        chosen = 1;
         interact(() -> view.presenter().patterns().changeStep(StepValue.SIXTEENTH));
         assertThat(steps(KICK)).containsExactly(0, 2, 4);
-        keepAnswer = PatternEditor.Keep.CANCEL;
+        chosen = 2;
         interact(() -> view.presenter().patterns().changeStep(StepValue.QUARTER));
         assertThat(store.project().at(FIRST).orElseThrow().step()).isEqualTo(StepValue.SIXTEENTH);
     }
@@ -378,7 +378,7 @@ class GestureWindowTest extends RealWindow {
 
     @Test
     void zooming_shows_fewer_steps_an_overview_and_keeps_the_cursor_in_view(FxRobot robot) {
-        interact(() -> view.presenter().apply(new Edit.SetLength(view.presenter().pattern().orElseThrow().id(), 64)));
+        interact(() -> view.presenter().apply(new PatternEdit.SetLength(view.presenter().pattern().orElseThrow().id(), 64)));
         settle();
         assertThat(robot.lookup("#overview").query().isVisible()).isFalse();
         robot.push(KeyCode.EQUALS);
@@ -401,7 +401,7 @@ class GestureWindowTest extends RealWindow {
     void the_key_asks_whether_the_bass_moves_along(FxRobot robot) {
         robot.clickOn(atNote(robot, 33, 0));
         settle();
-        keepAnswer = PatternEditor.Keep.SECOND;
+        chosen = 1;
         interact(() -> view.presenter().patterns().changeKey(new Key(0, Key.Scale.MINOR)));
         assertThat(hits(BASS).get(0).pitch()).isEqualTo(36);
         robot.push(KeyCode.CONTROL, KeyCode.Z);

@@ -9,7 +9,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import java.util.Arrays;
 import java.util.List;
@@ -67,7 +67,7 @@ class GridPictureTest {
                 int step = random.nextInt(32);
                 Hit hit = row.isBass() ? Hit.bass(step, 1 + random.nextInt(127), 33 + random.nextInt(12), Hit.STEP * (1 + random.nextInt(4)))
                         : Hit.drum(step, 1 + random.nextInt(127));
-                project = new Edit.EditHits("x", pattern, row.id(), random.nextBoolean() ? Set.of(random.nextInt(32)) : Set.of(), List.of(hit)).apply(project);
+                project = new PatternEdit.EditHits("x", pattern, row.id(), random.nextBoolean() ? Set.of(random.nextInt(32)) : Set.of(), List.of(hit)).apply(project);
                 Set<Cell> selection = random.nextBoolean() ? Set.of(new Cell(row.id(), step)) : Set.of();
                 Cell cursor = new Cell(row.id(), random.nextInt(32));
                 Theme theme = round % 20 < 10 ? Theme.DUSK : Theme.DAWN;
@@ -93,7 +93,7 @@ class GridPictureTest {
             shown.pixels(project, pattern, Set.of(), cursor, Theme.DUSK, 0);
             int all = shown.picture.paintedTiles();
             assertThat(all).as("four tiles for each of 14 rows").isEqualTo(4 * 14);
-            Project planted = new Edit.EditHits("x", pattern, rows.get(2), Set.of(), List.of(Hit.drum(2, 96))).apply(project);
+            Project planted = new PatternEdit.EditHits("x", pattern, rows.get(2), Set.of(), List.of(Hit.drum(2, 96))).apply(project);
             shown.pixels(planted, pattern, Set.of(), cursor, Theme.DUSK, 0);
             assertThat(shown.picture.paintedTiles() - all).as("after a hit").isEqualTo(1);
             shown.pixels(planted, pattern, Set.of(), new Cell(rows.get(1), 3), Theme.DUSK, 0);
@@ -107,7 +107,7 @@ class GridPictureTest {
     @Test
     void a_lit_seed_goes_out_without_a_trace() throws Exception {
         WaitForAsyncUtils.asyncFx(() -> {
-            Project project = new Edit.EditHits("x", new PatternId(1), new RowId(1), Set.of(), List.of(Hit.drum(2, 96))).apply(Project.untitled());
+            Project project = new PatternEdit.EditHits("x", new PatternId(1), new RowId(1), Set.of(), List.of(Hit.drum(2, 96))).apply(Project.untitled());
             Shown shown = new Shown();
             Cell cursor = new Cell(new RowId(2), 0);
             int[] dark = shown.pixels(project, new PatternId(1), Set.of(), cursor, Theme.DUSK, 0);

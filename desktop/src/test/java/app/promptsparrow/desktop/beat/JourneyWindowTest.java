@@ -62,7 +62,7 @@ class JourneyWindowTest extends RealWindow {
         robot.clickOn(overview.localToScreen(overview.getWidth() - 12, 8));
         settle();
         robot.clickOn(at(robot, HAT, 126), MouseButton.SECONDARY);
-        robot.clickOn("#grid-roll-one-hit-more");
+        robot.clickOn("#grid-roll-more");
         settle();
         robot.push(KeyCode.R);
         isTheGroove(robot, "mouse.mid");

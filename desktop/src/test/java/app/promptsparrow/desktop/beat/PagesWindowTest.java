@@ -76,7 +76,7 @@ class PagesWindowTest extends RealWindow {
         assertThat(pattern().meter()).contains(new Meter(7, 8));
         type(robot, "#pattern-meter", "7/9");
         assertThat(pattern().meter()).as("no meter, so it stays").contains(new Meter(7, 8));
-        assertThat(text(robot, "#status")).contains("is no meter");
+        assertThat(text(robot, "#status")).contains("a meter is 1 to 32 over 4, 8 or 16").contains("not '7/9'");
         type(robot, "#pattern-swing", "60");
         assertThat(pattern().swing()).contains(new Swing(600, StepValue.SIXTEENTH));
         robot.clickOn("#swing-unit-1-8");
@@ -111,30 +111,32 @@ class PagesWindowTest extends RealWindow {
         plant(HAT, Hit.drum(0, 40), Hit.drum(1, 60), Hit.drum(4, 80), Hit.drum(8, 100).withTiming(9_000));
         interact(() -> view.presenter().chooseRow(HAT));
         page(robot, "tools");
-        robot.clickOn("#scope-lane");
+        robot.clickOn("#scope-row");
         List<Hit> before = hits(HAT);
         tool(robot, "invert");
         assertThat(velocities(HAT)).containsExactly(100, 80, 60, 40);
-        tool(robot, "all-firm");
+        tool(robot, "reset");
         assertThat(velocities(HAT)).containsOnly(Hit.FIRM);
         tool(robot, "ramp");
         assertThat(velocities(HAT)).containsExactly(40, 63, 87, 110);
         tool(robot, "scale");
         assertThat(velocities(HAT)).containsExactly(32, 50, 70, 88);
         tool(robot, "figure");
+        assertThat(velocities(HAT)).as("steps 1, 2, 5 and 9 of 96 58 80 58").containsExactly(96, 58, 96, 96);
+        robot.clickOn("#figure-by-hit");
+        tool(robot, "figure");
         assertThat(velocities(HAT)).containsExactly(96, 58, 80, 58);
         tool(robot, "quantize");
         assertThat(hits(HAT).get(3).timing()).isZero();
-        tool(robot, "spread-evenly");
+        tool(robot, "spread");
         assertThat(steps(HAT)).containsExactly(0, 4, 8, 12);
         tool(robot, "double-speed");
         assertThat(steps(HAT)).containsExactly(0, 2, 4, 6);
         tool(robot, "half-speed");
         assertThat(steps(HAT)).containsExactly(0, 4, 8, 12);
-        robot.clickOn("Rotate ›");
-        settle();
+        tool(robot, "rotate-on");
         assertThat(steps(HAT)).containsExactly(1, 5, 9, 13);
-        for (int i = 0; i < 10; i++) {
+        for (int i = 0; i < 11; i++) {
             robot.push(KeyCode.CONTROL, KeyCode.Z);
         }
         settle();
@@ -169,7 +171,7 @@ class PagesWindowTest extends RealWindow {
         plant(KICK, Hit.drum(4, 77));
         robot.clickOn(at(robot, KICK, 2), MouseButton.SECONDARY);
         settle();
-        interact(() -> fire(robot, "#grid-the-whole-bank"));
+        interact(() -> fire(robot, "#grid-send-row-all"));
         robot.push(KeyCode.ESCAPE);
         settle();
         assertThat(store.project().at(new SlotRef(0, 1)).orElseThrow().lane(KICK).at(4)).contains(Hit.drum(4, 77));

@@ -54,15 +54,16 @@ abstract class RealWindow {
 
     private static final SoundCache SOUNDS = new SoundCache(48_000);
 
+    /** A folder of its own for each test, with its settings. */
     @TempDir
-    static Path folder;
+    Path folder;
 
     final ExecutorService worker = Executors.newSingleThreadExecutor();
     final List<String> problems = new ArrayList<>();
     final List<String> asked = new ArrayList<>();
-    PatternEditor.Keep keepAnswer = PatternEditor.Keep.SECOND;
+    /** Which answer is given to the next questions, from 0; the second is the usual one. */
+    int chosen = 1;
     Path answer;
-    Questions.Answer unsavedAnswer = Questions.Answer.DISCARD;
     ProjectStore store;
     Player player;
     MainView view;
@@ -79,7 +80,7 @@ abstract class RealWindow {
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
-        view = new MainView(store, player, new Settings(folder.resolve("settings.properties")), worker, Optional.of(answers()));
+        view = new MainView(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, questions());
         stage.setScene(new Scene(view, 1_280, 800));
         stage.setX(0);
         stage.setY(0);
@@ -101,6 +102,11 @@ abstract class RealWindow {
         worker.shutdown();
     }
 
+    /** Who answers in place of the window's bar and the system's dialogs; a test of the bar asks the window itself. */
+    Optional<Questions> questions() {
+        return Optional.of(answers());
+    }
+
     private Questions answers() {
         return new Questions() {
             @Override
@@ -114,9 +120,9 @@ abstract class RealWindow {
             }
 
             @Override
-            public PatternEditor.Keep choose(String sentence, String first, String second) {
+            public void ask(String sentence, List<Answer> answers) {
                 asked.add(sentence);
-                return keepAnswer;
+                answers.get(chosen).then().run();
             }
 
             @Override
@@ -127,11 +133,6 @@ abstract class RealWindow {
             @Override
             public Optional<Path> folder(String title) {
                 return Optional.ofNullable(answer);
-            }
-
-            @Override
-            public Answer unsaved(String projectName) {
-                return unsavedAnswer;
             }
 
             @Override

@@ -12,7 +12,9 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import java.util.HashSet;
@@ -34,7 +36,7 @@ class SceneTest {
     private Project project = Project.untitled();
 
     private void plant(RowId row, Hit... hits) {
-        project = new Edit.EditHits("x", FIRST, row, Set.of(), List.of(hits)).apply(project);
+        project = new PatternEdit.EditHits("x", FIRST, row, Set.of(), List.of(hits)).apply(project);
     }
 
     private GridGeometry geometry() {
@@ -75,11 +77,11 @@ class SceneTest {
     @Test
     void length_and_meter_change_the_ground() {
         GridScene before = scene();
-        project = new Edit.SetLength(FIRST, 12).apply(project);
+        project = new PatternEdit.SetLength(FIRST, 12).apply(project);
         assertThat(scene().sameGround(before)).isFalse();
-        project = new Edit.SetLength(FIRST, 16).apply(project);
+        project = new PatternEdit.SetLength(FIRST, 16).apply(project);
         assertThat(scene().sameGround(before)).isTrue();
-        project = new Edit.SetMeter(new Meter(3, 4)).apply(project);
+        project = new ProjectEdit.SetMeter(new Meter(3, 4)).apply(project);
         assertThat(scene().sameGround(before)).isFalse();
     }
 
@@ -87,7 +89,7 @@ class SceneTest {
     void what_is_not_planted_yet_is_an_outline_and_what_would_go_is_faint() {
         plant(KICK, Hit.drum(0, 96), Hit.drum(4, 96), Hit.drum(8, 96));
         plant(HAT, Hit.drum(0, 96));
-        Edit edit = new Edit.EditHits("x", FIRST, KICK, Set.of(4), List.of(Hit.drum(0, 40), Hit.drum(12, 96)));
+        Edit edit = new PatternEdit.EditHits("x", FIRST, KICK, Set.of(4), List.of(Hit.drum(0, 40), Hit.drum(12, 96)));
         Preview preview = Preview.of(project, FIRST, edit, Set.of(KICK));
         GridScene scene = GridScene.of(project, geometry(), Set.of(), NOWHERE, Optional.of(preview), Optional.empty());
         assertThat(scene.seeds().stream().filter(seed -> seed.row().equals(KICK) && seed.look() == GridScene.Look.OUTLINE)).extracting(GridScene.Seed::step)
@@ -98,7 +100,7 @@ class SceneTest {
 
     @Test
     void an_outline_cannot_be_pressed() {
-        Edit edit = new Edit.EditHits("x", FIRST, KICK, Set.of(), List.of(Hit.drum(4, 96)));
+        Edit edit = new PatternEdit.EditHits("x", FIRST, KICK, Set.of(), List.of(Hit.drum(4, 96)));
         GridGeometry geometry = geometry();
         GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE, Optional.of(Preview.of(project, FIRST, edit, Set.of(KICK))), Optional.empty());
         GridScene.Seed seed = scene.seeds().get(0);
@@ -117,7 +119,7 @@ class SceneTest {
     void rows_that_are_filtered_out_are_not_drawn() {
         plant(KICK, Hit.drum(0, 96));
         plant(HAT, Hit.drum(2, 96));
-        GridGeometry geometry = GridGeometry.of(project, project.pattern(FIRST).orElseThrow(), project.kit().rows().subList(0, 2), row -> Ladder.FIT, 824, 32);
+        GridGeometry geometry = GridGeometry.of(project, project.pattern(FIRST).orElseThrow(), project.kit().rows().subList(0, 2), row -> List.of(), 824, new RowSizes(32, RowSizes.LADDER_STEP));
         GridScene scene = GridScene.of(project, geometry, Set.of(), NOWHERE);
         assertThat(scene.seeds()).extracting(GridScene.Seed::row).containsExactly(KICK);
         assertThat(scene.height()).isEqualTo(64);
@@ -144,7 +146,10 @@ class SceneTest {
         assertThat(GridGestures.find(geometry, scene, seed.x(), seed.y() - seed.height() + 1)).contains(new GridGestures.Target(note, GridGestures.Part.TIP));
         assertThat(GridGestures.find(geometry, scene, seed.x(), seed.y())).contains(new GridGestures.Target(note, GridGestures.Part.BODY));
         assertThat(GridGestures.find(geometry, scene, (line.x1() + line.x2()) / 2, line.y())).contains(new GridGestures.Target(note, GridGestures.Part.BODY));
-        assertThat(GridGestures.find(geometry, scene, line.x2(), line.y())).contains(new GridGestures.Target(note, GridGestures.Part.END));
+        assertThat(GridGestures.find(geometry, scene, line.x2(), line.y())).as("the end lies on a dot, whose press means the step").contains(new GridGestures.Target(note, GridGestures.Part.END_ON_DOT));
+        plant(BASS, Hit.bass(0, 127, 33, 3 * Hit.STEP + Hit.STEP / 2));
+        double end = scene().lines().get(0).x2();
+        assertThat(GridGestures.find(geometry, scene(), end, line.y())).as("between two dots").contains(new GridGestures.Target(note, GridGestures.Part.END));
         assertThat(GridGestures.find(geometry, scene, line.x2() + 12, line.y())).isEmpty();
     }
 
@@ -175,7 +180,7 @@ class SceneTest {
     void hits_beyond_the_length_stand_hollow_behind_the_patterns_end() {
         plant(KICK, Hit.drum(0, 96), Hit.drum(12, 96), Hit.drum(15, 96));
         double step = geometry().stepWidth(KICK);
-        project = new Edit.SetLength(FIRST, 8).apply(project);
+        project = new PatternEdit.SetLength(FIRST, 8).apply(project);
         GridGeometry geometry = geometry();
         assertThat(geometry.stepWidth(KICK)).isEqualTo(2 * step);
         assertThat(geometry.width()).as("room for all sixteen steps").isEqualTo(Math.ceil(824 + 8 * geometry.stepWidth(KICK)));

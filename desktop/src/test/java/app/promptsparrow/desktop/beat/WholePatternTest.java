@@ -11,10 +11,11 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.Key;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Touches;
 import app.promptsparrow.time.StepValue;
 import java.util.ArrayList;
 import java.util.List;
@@ -51,10 +52,11 @@ class WholePatternTest {
         return hits(row).stream().map(Hit::velocity).toList();
     }
 
-    private void answers(PatternEditor.Keep keep) {
-        presenter.patterns().onQuestion((sentence, first, second) -> {
+    /** Gives the first or the second answer to each question; 2 gives none. */
+    private void answers(int answer) {
+        presenter.patterns().onQuestion((sentence, first, doFirst, second, doSecond) -> {
             asked.add(first + " / " + second);
-            return keep;
+            List.of(doFirst, doSecond, () -> { }).get(answer).run();
         });
     }
 
@@ -92,15 +94,17 @@ class WholePatternTest {
     @Test
     void velocities_take_a_figure_a_ramp_and_a_scale_and_a_wrong_figure_is_told() {
         plant(KICK, Hit.drum(0, 1), Hit.drum(4, 1), Hit.drum(8, 1));
-        tools.figure("96 58");
-        assertThat(velocities(KICK)).containsExactly(96, 58, 96);
+        tools.figure("96 58", false);
+        assertThat(velocities(KICK)).as("over the hits").containsExactly(96, 58, 96);
+        tools.figure("96 58 80 58", true);
+        assertThat(velocities(KICK)).as("over the steps, all of them beats").containsExactly(96, 96, 96);
         tools.ramp(20, 100);
         assertThat(velocities(KICK)).containsExactly(20, 60, 100);
         tools.scale(50);
         assertThat(velocities(KICK)).containsExactly(10, 30, 50);
         tools.reset();
         assertThat(velocities(KICK)).containsOnly(Hit.FIRM);
-        tools.figure("96 loud");
+        tools.figure("96 loud", true);
         assertThat(presenter.message()).contains("not 'loud'");
         assertThat(velocities(KICK)).containsOnly(Hit.FIRM);
     }
@@ -137,7 +141,7 @@ class WholePatternTest {
     void doubling_a_pattern_leaves_free_lanes_alone() {
         plant(KICK, Hit.drum(0, 90));
         plant(SNARE, Hit.drum(1, 90));
-        presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), SNARE, Optional.empty(), OptionalInt.of(5), Optional.empty()));
+        presenter.apply(new PatternEdit.ShapeLane(presenter.pattern().orElseThrow().id(), SNARE, Optional.empty(), OptionalInt.of(5), Optional.empty()));
         tools.duplicatePattern();
         assertThat(presenter.pattern().orElseThrow().length()).isEqualTo(32);
         assertThat(steps(KICK)).containsExactly(0, 16);
@@ -151,7 +155,7 @@ class WholePatternTest {
 
     @Test
     void a_lanes_step_value_is_asked_about_only_when_something_would_change() {
-        answers(PatternEditor.Keep.FIRST);
+        answers(0);
         presenter.chooseRow(KICK);
         presenter.patterns().changeLaneStep(Optional.of(StepValue.EIGHTH));
         assertThat(asked).as("no hits, no question").isEmpty();
@@ -170,10 +174,10 @@ class WholePatternTest {
         assertThat(PatternEditor.moved(36, Key.A_MINOR, new Key(9, Key.Scale.MAJOR))).as("C becomes the nearest of A major").isEqualTo(35);
         assertThat(PatternEditor.moved(34, Key.A_MINOR, new Key(0, Key.Scale.MINOR))).isEqualTo(37);
         plant(BASS, Hit.bass(0, 96, 33, Hit.STEP));
-        answers(PatternEditor.Keep.FIRST);
+        answers(0);
         presenter.patterns().changeKey(new Key(0, Key.Scale.MAJOR));
         assertThat(hits(BASS).get(0).pitch()).isEqualTo(33);
-        answers(PatternEditor.Keep.CANCEL);
+        answers(2);
         presenter.patterns().changeKey(Key.A_MINOR);
         assertThat(store.project().key()).isEqualTo(new Key(0, Key.Scale.MAJOR));
     }
@@ -247,7 +251,7 @@ class WholePatternTest {
 
     @Test
     void a_bar_goes_to_the_whole_bank_in_place_of_what_stood_there_and_nothing_else_changes() {
-        presenter.apply(new Edit.SetLength(presenter.pattern().orElseThrow().id(), 32));
+        presenter.apply(new PatternEdit.SetLength(presenter.pattern().orElseThrow().id(), 32));
         presenter.slots().branch();
         plant(KICK, Hit.drum(0, 90), Hit.drum(20, 90));
         plant(SNARE, Hit.drum(17, 64));
@@ -266,7 +270,7 @@ class WholePatternTest {
     @Test
     void a_lane_moves_to_another_row_with_its_own_grid() {
         plant(KICK, Hit.drum(0, 90), Hit.drum(4, 90));
-        presenter.apply(new Edit.ShapeLane(presenter.pattern().orElseThrow().id(), KICK, Optional.of(StepValue.parse("1/8t").orElseThrow()),
+        presenter.apply(new PatternEdit.ShapeLane(presenter.pattern().orElseThrow().id(), KICK, Optional.of(StepValue.parse("1/8t").orElseThrow()),
                 OptionalInt.of(5), Optional.empty()));
         presenter.chooseRow(KICK);
         presenter.sender().moveTo(SNARE);
@@ -289,15 +293,14 @@ class WholePatternTest {
     }
 
     @Test
-    void a_named_touch_can_be_given_another_velocity() {
-        List<Integer> remembered = new ArrayList<>();
-        presenter.touches().keep(List.of(20, 60, 90, 127), remembered::addAll);
+    void a_named_touch_can_be_given_another_velocity_which_belongs_to_the_project() {
         presenter.setTouch(77);
         presenter.redefineTouch(0);
-        assertThat(remembered).containsExactly(77, 60, 90, 127);
-        assertThat(presenter.message()).isEqualTo("ghost is 77 from now on");
-        presenter.touches().keep(List.of(0, 60, 90), all -> { });
-        assertThat(presenter.touches().velocity(3)).as("what makes no sense changes nothing").isEqualTo(127);
+        assertThat(store.project().touches().velocities()).containsExactly(77, Hit.LIGHT, Hit.FIRM, Hit.ACCENT);
+        assertThat(presenter.message()).isEqualTo("ghost is 77 in this project from now on");
+        presenter.undo();
+        assertThat(store.project().touches()).isEqualTo(Touches.USUAL);
+        assertThat(presenter.message()).isEqualTo("undone: Let ghost be 77");
     }
 
     @Test

@@ -3,7 +3,6 @@ package app.promptsparrow.desktop.beat;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.demo.DemoProject;
-import app.promptsparrow.desktop.frame.Questions;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Project;
@@ -233,17 +232,17 @@ class WindowTest extends RealWindow {
         assertThat(store.project().name()).isEqualTo("Morning");
         Project saved = store.project();
         answer = folder.resolve("Morning.mid");
-        menu(robot, "menu-export-this-pattern-as-midi");
+        menu(robot, "menu-export-pattern");
         until(() -> Files.exists(answer));
         assertThat(MidiSystem.getSequence(new File(answer.toString())).getTracks()).hasSize(2);
         answer = folder.resolve("Morning.wav");
-        menu(robot, "menu-export-this-pattern-as-wav");
+        menu(robot, "menu-export-wav");
         until(() -> Files.exists(answer));
         answer = folder.resolve("Bank");
-        menu(robot, "menu-export-each-pattern-of-this-bank-as-midi");
+        menu(robot, "menu-export-each");
         until(() -> Files.exists(answer.resolve("01 Pattern 1.mid")));
         answer = folder.resolve("InOrder.mid");
-        menu(robot, "menu-export-this-bank-in-order-as-one-midi-file");
+        menu(robot, "menu-export-bank");
         until(() -> Files.exists(answer));
         robot.push(KeyCode.CONTROL, KeyCode.N);
         settle();
@@ -272,7 +271,7 @@ class WindowTest extends RealWindow {
     void unsaved_work_is_asked_about_and_cancel_keeps_it(FxRobot robot) {
         robot.clickOn(at(robot, KICK, 0));
         Project before = store.project();
-        unsavedAnswer = Questions.Answer.CANCEL;
+        chosen = 2;
         robot.push(KeyCode.CONTROL, KeyCode.N);
         settle();
         assertThat(store.project()).isSameAs(before);
@@ -280,7 +279,7 @@ class WindowTest extends RealWindow {
 
     @Test
     void the_demo_opens_and_its_patterns_are_drawn(FxRobot robot) throws Exception {
-        menu(robot, "menu-open-the-demo");
+        menu(robot, "menu-demo");
         until(() -> store.project().name().equals(DemoProject.NAME));
         robot.clickOn("Crossing");
         settle();

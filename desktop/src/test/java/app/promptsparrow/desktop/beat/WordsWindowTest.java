@@ -119,18 +119,19 @@ class WordsWindowTest extends RealWindow {
     void a_chart_is_imported_into_free_slots_and_exported(FxRobot robot) throws Exception {
         answer = folder.resolve("two.txt");
         Files.writeString(answer, "# One\ntempo 150\nKick |x---|\n# Two\nTambourine |x-x-|\n");
-        menu(robot, "menu-import-patterns-from-a-chart");
+        chosen = 0;
+        menu(robot, "menu-bring-chart");
         until(() -> store.project().filledSlots().size() == 3);
         assertThat(store.project().banks().get(0).patterns()).extracting(p -> p.name()).containsExactly("Pattern 1", "One", "Two");
         assertThat(store.project().tempo().milliBpm()).isEqualTo(92_000);
-        assertThat(text(robot, "#status")).contains("imported One, Two").contains("left out");
+        assertThat(text(robot, "#status")).contains("brought in: One, Two").contains("left out");
         answer = folder.resolve("out.txt");
-        menu(robot, "menu-export-this-pattern-as-chart-text");
+        menu(robot, "menu-export-chart");
         until(() -> Files.exists(answer));
         assertThat(Files.readString(answer)).contains("# One").contains("|x---|");
         answer = folder.resolve("bad.txt");
         Files.writeString(answer, "# Bad\nKick |zz|\n");
-        menu(robot, "menu-import-patterns-from-a-chart");
+        menu(robot, "menu-bring-chart");
         until(() -> !problems.isEmpty());
         assertThat(problems).isEqualTo(List.of("bad.txt: line 2, column 7: 'z' is no cell; expected '-' or '.' (rest), 'x', 'X', 'l', 'g', 'o', 'O', 'f', '2' to '9' or '='"));
         assertThat(store.project().filledSlots()).hasSize(3);
@@ -145,7 +146,7 @@ class WordsWindowTest extends RealWindow {
         robot.push(KeyCode.CONTROL, KeyCode.N);
         settle();
         assertThat(steps(KICK)).isEmpty();
-        menu(robot, "menu-open-a-midi-file-as-project");
+        menu(robot, "menu-open-midi");
         until(() -> !steps(KICK).isEmpty());
         assertThat(steps(KICK)).containsExactly(4);
         assertThat(text(robot, "#status")).contains("exactly as exported");

@@ -24,7 +24,7 @@ class KeysDocTest {
     private KeyTable table() {
         Player player = new Player(new Engine(48_000), Runnable::run, Runnable::run);
         BeatPresenter presenter = new BeatPresenter(new ProjectStore(Project.untitled()), player);
-        return new KeyTable(Commands.of(presenter, mock(BeatView.class), mock(FileActions.class), () -> { }, () -> { }, () -> { }),
+        return new KeyTable(Commands.of(presenter, mock(BeatView.class), mock(FileActions.class), mock(ExportActions.class), () -> { }, () -> { }, () -> { }),
                 new Settings(folder.resolve("settings")));
     }
 

@@ -6,6 +6,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -36,19 +37,19 @@ public final class KilledProgram {
             store.recover(recovered.project(), recovered.base(), recovered.file());
             keeper.writeNow(() -> Journal.discard(found.get(0)));
         } else if (Files.exists(file)) {
-            store.open(ProjectFile.open(file), Optional.of(file));
+            ProjectFile.Opened opened = ProjectFile.openVersion(file);
+            store.open(opened.project(), Optional.of(opened.version()));
         }
         int number = number(store.project());
         System.out.println("ready " + number);
         while (true) {
             number++;
-            store.apply(new Edit.Together("edit", List.of(new Edit.RenamePattern(FIRST, "Edit " + number),
-                    new Edit.EditHits("hit", FIRST, new RowId(1 + random.nextInt(14)), Set.of(), List.of(Hit.drum(random.nextInt(16), 1 + random.nextInt(127)))))));
+            store.apply(new Edit.Together("edit", List.of(new PatternEdit.RenamePattern(FIRST, "Edit " + number),
+                    new PatternEdit.EditHits("hit", FIRST, new RowId(1 + random.nextInt(14)), Set.of(), List.of(Hit.drum(random.nextInt(16), 1 + random.nextInt(127)))))));
             System.out.println(number);
             if (random.nextInt(40) == 0) {
                 Project now = store.project();
-                ProjectFile.save(now, file);
-                store.wasSaved(now, file);
+                store.wasSaved(now, ProjectFile.save(now, file));
             }
             LockSupport.parkNanos(random.nextInt(8_000_000));
         }

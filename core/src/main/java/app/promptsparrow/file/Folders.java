@@ -1,0 +1,28 @@
+package app.promptsparrow.file;
+
+import java.nio.file.Path;
+
+/** Where the program keeps what is not a document: the XDG folders. The one place that knows them (the log's own settings apart). */
+public final class Folders {
+
+    private static final String OURS = "prompt-sparrow";
+
+    private Folders() {
+    }
+
+    /** Settings. */
+    public static Path config() {
+        return folder("XDG_CONFIG_HOME", ".config");
+    }
+
+    /** What is kept from one start to the next and is no setting: unsaved work, the log. */
+    public static Path state() {
+        return folder("XDG_STATE_HOME", ".local", "state");
+    }
+
+    private static Path folder(String variable, String usual, String... more) {
+        String xdg = System.getenv(variable);
+        Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), usual).resolve(Path.of("", more)) : Path.of(xdg);
+        return base.resolve(OURS);
+    }
+}

@@ -1,0 +1,125 @@
+package app.promptsparrow.project;
+
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.time.Meter;
+import app.promptsparrow.time.Swing;
+import app.promptsparrow.time.Tempo;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** A change of what the project holds besides hits and rows: banks and slots, tempo, meter, swing, key, touches. */
+public sealed interface ProjectEdit extends Edit {
+
+    /** Puts a pattern into an empty or filled slot, or empties it. Song entries of a pattern that is gone go with it. */
+    record FillSlot(String name, SlotRef slot, Optional<Pattern> pattern) implements ProjectEdit {
+        @Override
+        public Project apply(Project project) {
+            return project.withPattern(slot, pattern).withoutLostSongEntries();
+        }
+    }
+
+    /** Adds an empty bank at the end. */
+    record AddBank(String bankName) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Add bank " + bankName;
+        }
+
+        @Override
+        public Project apply(Project project) {
+            List<Bank> more = new ArrayList<>(project.banks());
+            more.add(Bank.empty(bankName));
+            return project.withBanks(more);
+        }
+    }
+
+    /** Names the project. */
+    record RenameProject(String to) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Rename project to " + to;
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withName(to);
+        }
+    }
+
+    /** Sets the project's tempo. */
+    record SetTempo(Tempo tempo) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Set tempo to " + tempo.text();
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withTempo(tempo);
+        }
+    }
+
+    /** Sets the project's meter. */
+    record SetMeter(Meter meter) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Set meter to " + meter;
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withMeter(meter);
+        }
+    }
+
+    /** Sets the project's swing. */
+    record SetSwing(Swing swing) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Set swing to " + swing.text();
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withSwing(swing);
+        }
+    }
+
+    /** Sets the project's key; notes stay what they are. */
+    record SetKey(Key key) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Set key to " + key.text();
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withKey(key);
+        }
+    }
+
+    /** Names a bank, from 0. */
+    record RenameBank(int bank, String to) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Rename bank to " + to;
+        }
+
+        @Override
+        public Project apply(Project project) {
+            List<Bank> changed = new ArrayList<>(project.banks());
+            changed.set(bank, changed.get(bank).withName(to));
+            return project.withBanks(changed);
+        }
+    }
+
+    /** Says what the four touches give. */
+    record SetTouches(String name, Touches touches) implements ProjectEdit {
+        @Override
+        public Project apply(Project project) {
+            return project.withTouches(touches);
+        }
+    }
+}

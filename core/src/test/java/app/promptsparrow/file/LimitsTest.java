@@ -1,0 +1,139 @@
+package app.promptsparrow.file;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.project.GivenIds;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Touches;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Runs within the heap that the program is started with, see the module's build file. */
+class LimitsTest {
+
+    @TempDir
+    Path folder;
+
+    private interface Content {
+        void writeTo(OutputStream out) throws IOException;
+    }
+
+    private Path zip(Content content) throws IOException {
+        Path path = folder.resolve("made.sparrow");
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(path))) {
+            zip.putNextEntry(new ZipEntry("project.json"));
+            content.writeTo(zip);
+        }
+        return path;
+    }
+
+    private static void refused(Path path, String says) {
+        assertThatThrownBy(() -> ProjectFile.open(path)).isInstanceOf(FileProblem.class).hasMessageContaining(says)
+                .satisfies(problem -> assertThat(problem.getMessage()).doesNotContain("\n").hasSizeLessThan(300));
+    }
+
+    private static String head(String rest) {
+        return "{\"format\": 2, \"name\": \"x\", \"milliBpm\": 92000, \"meter\": \"4/4\", \"swing\": [500, \"1/16\"], \"key\": \"A minor\", \"given\": [0, 0], " + rest;
+    }
+
+    @Test
+    void the_heap_of_these_tests_is_the_one_we_ship() {
+        assertThat(Runtime.getRuntime().maxMemory()).isLessThanOrEqualTo(768L << 20);
+    }
+
+    @Test
+    void half_a_million_banks_in_64_kB_are_refused_by_their_number() throws Exception {
+        byte[] bank = "{\"name\":\"b\",\"slots\":[null,null,null,null,null,null,null,null,null,null]},".getBytes(StandardCharsets.US_ASCII);
+        Path path = zip(out -> {
+            out.write(head("\"banks\": [").getBytes(StandardCharsets.US_ASCII));
+            for (int i = 0; i < 500_000; i++) {
+                out.write(bank);
+            }
+            out.write("null], \"songs\": []}".getBytes(StandardCharsets.US_ASCII));
+        });
+        assertThat(Files.size(path)).isLessThan(200_000);
+        refused(path, "at /banks: expected at most 64 values, found 500001");
+    }
+
+    @Test
+    void whatever_64_MiB_of_json_unfold_to_it_is_refused_within_the_heap() throws Exception {
+        for (String unit : new String[] {"0,", "[],", "\"\",", "{},", "1.5,", "[0,96],", "[[[[]]]],"}) {
+            byte[] units = unit.repeat((1 << 16) / unit.length()).getBytes(StandardCharsets.US_ASCII);
+            Path path = zip(out -> {
+                out.write(head("\"banks\": [").getBytes(StandardCharsets.US_ASCII));
+                for (long written = 0; written + 2L * units.length < Container.MAX_JSON; written += units.length) {
+                    out.write(units);
+                }
+                out.write("0], \"songs\": []}".getBytes(StandardCharsets.US_ASCII));
+            });
+            refused(path, "expected at most 64 values");
+        }
+    }
+
+    @Test
+    void more_than_64_MiB_of_json_are_refused_once_that_much_was_read() throws Exception {
+        byte[] blanks = " ".repeat(1 << 20).getBytes(StandardCharsets.US_ASCII);
+        Path path = zip(out -> {
+            for (int i = 0; i < 65; i++) {
+                out.write(blanks);
+            }
+        });
+        refused(path, "unfolds to more than 64 MiB");
+        Path just = zip(out -> {
+            for (int i = 0; i < 63; i++) {
+                out.write(blanks);
+            }
+            out.write("{}".getBytes(StandardCharsets.US_ASCII));
+        });
+        refused(just, "the key 'format' is missing");
+    }
+
+    @Test
+    void a_container_that_is_too_long_is_refused_unread() throws Exception {
+        Path path = folder.resolve("long.sparrow");
+        try (RandomAccessFile file = new RandomAccessFile(path.toFile(), "rw")) {
+            file.setLength(5L << 30); // sparse
+        }
+        refused(path, "is longer than");
+    }
+
+    @Test
+    void a_note_that_a_bass_row_cannot_play_is_refused_with_its_place() throws Exception {
+        Project demo = DemoProject.make();
+        assertThatThrownBy(() -> demo.withPattern(demo.at(DemoProject.FIRST_SHOWN).orElseThrow().id(), pattern -> pattern.withLane(
+                demo.kit().rowNamed("Bass").orElseThrow().id(), lane -> lane.withHits(lane.hits().stream().map(hit -> hit.withPitch(-300)).toList()))))
+                .hasMessageContaining("row 'Bass'").hasMessageContaining("0 to 127, not -300");
+        String json = new String(ProjectFile.json(demo, true), StandardCharsets.UTF_8);
+        String bass = json.substring(json.indexOf("\"row\": 14"));
+        String broken = json.replace(bass, bass.replaceFirst("(\\[\\d+, \\d+, \\d+, -?\\d+, )\\d+", "$1-300"));
+        assertThat(broken).isNotEqualTo(json);
+        refused(zip(out -> out.write(broken.getBytes(StandardCharsets.UTF_8))), "a bass note is 0 to 127");
+    }
+
+    @Test
+    void a_file_of_format_1_opens_as_it_was() throws Exception {
+        Path path = folder.resolve("old.sparrow");
+        try (InputStream in = LimitsTest.class.getResourceAsStream("format-1.sparrow")) {
+            Files.copy(in, path);
+        }
+        Project old = ProjectFile.open(path);
+        Project demo = DemoProject.make();
+        assertThat(old.touches()).isEqualTo(Touches.USUAL);
+        assertThat(old.given()).isEqualTo(demo.given()).isNotEqualTo(GivenIds.NONE);
+        assertThat(old.banks()).isEqualTo(demo.banks());
+        assertThat(old.songs()).isEqualTo(demo.songs());
+        ProjectFile.save(old, path);
+        assertThat(ProjectFile.open(path)).isEqualTo(old);
+    }
+}

@@ -1,0 +1,124 @@
+package app.promptsparrow.desktop.frame;
+
+import app.promptsparrow.desktop.beat.BeatPresenter;
+import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.sound.Pcm;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Locale;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.concurrent.atomic.AtomicBoolean;
+import javafx.application.Platform;
+
+/** MIDI, WAV and chart text out: what the file menu does with the music. Owned by the UI thread. */
+final class ExportActions {
+
+    private final ProjectStore store;
+    private final BeatPresenter presenter;
+    private final Questions questions;
+    private final Jobs jobs;
+    private AtomicBoolean cancelled = new AtomicBoolean();
+    private boolean busy;
+
+    ExportActions(ProjectStore store, BeatPresenter presenter, Questions questions, Jobs jobs) {
+        this.store = store;
+        this.presenter = presenter;
+        this.questions = questions;
+        this.jobs = jobs;
+    }
+
+    // --- MIDI ---
+
+    void patternMidi() {
+        midi(new Choice.OnePattern(presenter.shown()), presenter.pattern().map(p -> p.name()).orElse("pattern"));
+    }
+
+    void bankInOrderMidi() {
+        midi(new Choice.BankInOrder(presenter.shown().bank()), store.project().banks().get(presenter.shown().bank()).name());
+    }
+
+    private void midi(Choice choice, String name) {
+        plan(choice, plan -> questions.fileToSave("Export MIDI: " + plan.sentence(), MidiPlan.fileName(name), ".mid").ifPresent(file -> write(plan, file)));
+    }
+
+    void eachOfBankMidi() {
+        plan(new Choice.EachOfBank(presenter.shown().bank()),
+                plan -> questions.folder("Export MIDI: " + plan.sentence()).ifPresent(folder -> write(plan, folder)));
+    }
+
+    private interface Planned {
+        void as(MidiPlan plan);
+    }
+
+    /** The plan is computed once, off the UI thread; what it says is asked about, and it is what is written. */
+    private void plan(Choice choice, Planned then) {
+        Project project = store.project();
+        jobs.beside(() -> {
+            MidiPlan plan = MidiPlan.of(project, choice, OptionalInt.empty(), MidiOptions.USUAL);
+            return () -> then.as(plan);
+        }, () -> { });
+    }
+
+    private void write(MidiPlan plan, Path target) {
+        var open = store.file();
+        jobs.beside(() -> {
+            FileActions.refuseToReplace(target, open);
+            plan.write(target);
+            return () -> presenter.tell("wrote " + target.getFileName() + ": " + plan.sentence());
+        }, () -> { });
+    }
+
+    // --- audio and text ---
+
+    void patternWav() {
+        presenter.pattern().ifPresent(pattern -> questions
+                .fileToSave("Export WAV, 48 kHz, 24 bit", MidiPlan.fileName(pattern.name()), ".wav")
+                .ifPresent(file -> wav(new Choice.OnePattern(presenter.shown()), file)));
+    }
+
+    private void wav(Choice choice, Path file) {
+        Project project = store.project();
+        var open = store.file();
+        AtomicBoolean stop = new AtomicBoolean();
+        cancelled = stop;
+        busy = true;
+        jobs.beside(() -> {
+            FileActions.refuseToReplace(file, open);
+            AudioPlan plan = new AudioPlan(project, choice, OptionalInt.empty(),
+                    new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true));
+            int[] told = {-1};
+            OptionalInt frames = plan.writeWhole(file, stop::get, share -> {
+                int percent = (int) (share * 100);
+                if (percent != told[0]) {
+                    told[0] = percent;
+                    Platform.runLater(() -> presenter.tell(String.format(Locale.ROOT, "rendering %s: %d %% · Escape cancels", file.getFileName(), percent)));
+                }
+            });
+            return () -> presenter.tell(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
+        }, () -> busy = false);
+    }
+
+    void chart() {
+        presenter.patterns().chart().ifPresent(chart -> questions
+                .fileToSave("Export chart text", MidiPlan.fileName(presenter.pattern().orElseThrow().name()), ".txt")
+                .ifPresent(file -> jobs.beside(() -> {
+                    AtomicFile.write(file, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
+                    return () -> presenter.tell("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
+                            : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
+                }, () -> { })));
+    }
+
+    /** Escape: ends an export that runs. Answers whether there was one. */
+    boolean cancel() {
+        boolean was = busy;
+        cancelled.set(true);
+        return was;
+    }
+}

@@ -1,0 +1,68 @@
+package app.promptsparrow.desktop.frame;
+
+import static app.promptsparrow.desktop.frame.KeyTable.key;
+import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
+import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
+
+import app.promptsparrow.desktop.control.Menus;
+import java.nio.file.Path;
+import java.util.List;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCombination;
+
+/** What opens below the project's name. */
+final class ProjectMenu {
+
+    private ProjectMenu() {
+    }
+
+    static void fill(MenuButton button, FileActions files, ExportActions exports) {
+        Menu recent = new Menu("Open recent");
+        recent.setId("menu-recent");
+        button.setOnShowing(event -> fillRecent(recent, files));
+        button.getItems().setAll(
+                item("menu-new", "New", files::newProject, key(KeyCode.N, CONTROL_DOWN)),
+                item("menu-open", "Open…", files::open, key(KeyCode.O, CONTROL_DOWN)),
+                recent,
+                Menus.item("menu-demo", "Open the demo", files::openDemo),
+                new SeparatorMenuItem(),
+                item("menu-save", "Save", files::save, key(KeyCode.S, CONTROL_DOWN)),
+                item("menu-save-as", "Save as…", files::saveAs, key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN)),
+                new SeparatorMenuItem(),
+                item("menu-export-pattern", "Export this pattern as MIDI…", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN)),
+                Menus.item("menu-export-each", "Export each pattern of this bank as MIDI…", exports::eachOfBankMidi),
+                Menus.item("menu-export-bank", "Export this bank in order as one MIDI file…", exports::bankInOrderMidi),
+                Menus.item("menu-export-wav", "Export this pattern as WAV…", exports::patternWav),
+                Menus.item("menu-export-chart", "Export this pattern as chart text…", exports::chart),
+                new SeparatorMenuItem(),
+                Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", files::importMidi),
+                Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::importChart),
+                Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi));
+    }
+
+    private static void fillRecent(Menu recent, FileActions files) {
+        List<Path> paths = files.recent();
+        recent.setDisable(paths.isEmpty());
+        recent.getItems().setAll(paths.stream().map(path -> Menus.item("menu-recent-" + (paths.indexOf(path) + 1),
+                path.getFileName() + "   ·   " + shortened(path.getParent()), () -> files.openRecent(path))).toList());
+        if (paths.isEmpty()) {
+            recent.getItems().add(new MenuItem("none yet")); // a menu without items would not be shown at all
+        }
+    }
+
+    /** A folder as its owner thinks of it. */
+    private static String shortened(Path folder) {
+        Path home = Path.of(System.getProperty("user.home"));
+        return folder.startsWith(home) ? "~/" + home.relativize(folder) : folder.toString();
+    }
+
+    private static MenuItem item(String id, String title, Runnable action, KeyCombination shown) {
+        MenuItem item = Menus.item(id, title, action);
+        item.setAccelerator(shown);
+        return item;
+    }
+}
