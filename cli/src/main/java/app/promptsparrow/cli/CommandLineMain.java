@@ -1,7 +1,10 @@
 package app.promptsparrow.cli;
 
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.text.Shown;
 import java.io.PrintWriter;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -26,10 +29,19 @@ public final class CommandLineMain implements Runnable {
 
     private static final String FAULT = "the program has a fault here; run again with --debug and report what it says";
 
+    private static Path path(String typed) {
+        try {
+            return Path.of(typed);
+        } catch (InvalidPathException wrong) {
+            throw new CommandLine.TypeConversionException("'" + Shown.text(typed) + "' cannot be a file's name here; is the locale one with Unicode?");
+        }
+    }
+
     /** Runs a command and returns its exit code. */
     public static int run(PrintWriter out, PrintWriter err, String... arguments) {
         CommandLineMain main = new CommandLineMain();
         CommandLine line = new CommandLine(main).setOut(out).setErr(err).setCaseInsensitiveEnumValuesAllowed(true);
+        line.registerConverter(Path.class, CommandLineMain::path);
         line.setExecutionExceptionHandler((problem, command, parsed) -> {
             if (main.debug) {
                 problem.printStackTrace(err);

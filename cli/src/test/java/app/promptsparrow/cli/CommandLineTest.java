@@ -100,7 +100,7 @@ class CommandLineTest {
         Files.writeString(folder.resolve("foreign.sparrow"), "not a zip");
         for (String[] command : new String[][] {{"info", path("foreign.sparrow")}, {"midi", path("foreign.sparrow"), path("o.mid")},
             {"audio", path("nowhere.sparrow"), path("o.wav")}, {"new", path("no/such/folder/x.sparrow")},
-            {"new", path("x.sparrow"), "--kit", "Tin Whistle"}, {"new", path("x.sparrow"), "--chart", path("none.txt")}}) {
+            {"new", path("x.sparrow"), "--chart", path("none.txt")}}) {
             assertThat(run(command)).as(String.join(" ", command)).isEqualTo(1);
             assertThat(err.toString().strip()).isNotEmpty().doesNotContain("\n").doesNotContain("Exception");
         }
@@ -120,8 +120,16 @@ class CommandLineTest {
         assertThat(run("audio", demo, path("o.wav"), "--bank", "1", "--slot", "1", "--bits", "12")).isEqualTo(2);
         assertThat(run("dance")).isEqualTo(2);
         assertThat(run()).isEqualTo(2);
-        assertThat(run("midi", demo, path("o.mid"), "--bank", "1", "--slot", "1", "--ppq", "10")).isEqualTo(1);
+        assertThat(run("midi", demo, path("o.mid"), "--bank", "1", "--slot", "1", "--ppq", "10")).isEqualTo(2);
         assertThat(err.toString()).contains("96 to 960");
+        assertThat(run("midi", demo, path("o.mid"), "--bank", "1", "--slot", "1", "--type", "2")).isEqualTo(2);
+        assertThat(run("midi", demo, path("o.mid"), "--bank", "1", "--slot", "1", "--repeat", "0")).isEqualTo(2);
+        assertThat(run("audio", demo, path("o.wav"), "--bank", "1", "--slot", "1", "--rate", "47999")).isEqualTo(2);
+        assertThat(run("audio", demo, path("o.wav"), "--bank", "1", "--slot", "1", "--tail", "-1")).isEqualTo(2);
+        assertThat(run("new", path("x.sparrow"), "--kit", "Tin Whistle")).isEqualTo(2);
+        assertThat(err.toString()).contains("the kits are: ");
+        assertThat(folder.resolve("o.mid")).doesNotExist();
+        assertThat(folder.resolve("o.wav")).doesNotExist();
     }
 
     @Test
@@ -136,6 +144,43 @@ class CommandLineTest {
         assertThat(out.toString()).contains("pattern 'Wake' has 7 hits for row id 1, which the kit lacks");
         Files.writeString(folder.resolve("bad.sparrow"), "x");
         assertThat(run("check", path("bad.sparrow"))).isEqualTo(1);
+    }
+
+    @Test
+    void nothing_is_written_over_what_was_read() throws Exception {
+        String demo = demo();
+        byte[] before = Files.readAllBytes(Path.of(demo));
+        Path link = Files.createSymbolicLink(folder.resolve("link.sparrow"), Path.of(demo));
+        Files.writeString(folder.resolve("c.txt"), "Kick |x---|\n");
+        for (String[] command : new String[][] {{"midi", demo, demo, "--bank", "1", "--slot", "1"},
+            {"midi", demo, link.toString(), "--bank", "1", "--slot", "1"}, {"audio", demo, demo, "--bank", "1", "--slot", "1"},
+            {"chart", demo, demo, "--bank", "1", "--slot", "1"}, {"new", path("c.txt"), "--chart", path("c.txt")}}) {
+            assertThat(run(command)).as(String.join(" ", command)).isEqualTo(1);
+            assertThat(err.toString().strip()).contains("is what is being read; choose another file to write").doesNotContain("\n");
+        }
+        assertThat(Files.readAllBytes(Path.of(demo))).isEqualTo(before);
+        assertThat(folder.resolve("c.txt")).hasContent("Kick |x---|\n");
+    }
+
+    @Test
+    void audio_says_what_it_wrote() {
+        run("new", path("w.sparrow"), "--prompt", "kick quarters, clap ll");
+        assertThat(run("audio", path("w.sparrow"), path("w.wav"), "--repeat", "1", "--tail", "1", "--stems", path("stems"))).isZero();
+        assertThat(out.toString()).contains(" frames, ").contains(" s, 48000 Hz, 24 bit").contains("2 stems in ");
+        assertThat(folder.resolve("stems").toFile().list()).hasSize(2);
+    }
+
+    @Test
+    void cells_of_words_may_be_hits_only() {
+        assertThat(run("new", path("w.sparrow"), "--prompt", "clap ll")).isZero();
+        run("chart", path("w.sparrow"));
+        assertThat(out.toString()).contains("Clap |llll|llll|llll|llll|");
+    }
+
+    @Test
+    void names_from_outside_ascii_are_written_and_read() {
+        assertThat(run("new", path("Überfahrt – 夜.sparrow"), "--prompt", "kick 1")).isZero();
+        assertThat(run("info", path("Überfahrt – 夜.sparrow"))).isZero();
     }
 
     @Test
