@@ -40,13 +40,17 @@ final class SlotName {
         return before + text.substring(0, Math.max(1, end)).strip() + behind;
     }
 
+    private static boolean goesOn(String text, int at) {
+        return at < text.length() && Character.isLetterOrDigit(text.charAt(at));
+    }
+
     /** How many characters two names share at their beginning, up to a whole word. */
     private static int sharedWords(String name, String other) {
         int same = 0;
         while (same < Math.min(name.length(), other.length()) && name.charAt(same) == other.charAt(same)) {
             same++;
         }
-        while (same > 0 && Character.isLetterOrDigit(name.charAt(same - 1)) && same < name.length() && Character.isLetterOrDigit(name.charAt(same))) {
+        while (same > 0 && Character.isLetterOrDigit(name.charAt(same - 1)) && (goesOn(name, same) || goesOn(other, same))) {
             same--;
         }
         return same;
