@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.beat;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
@@ -319,9 +320,12 @@ class GestureWindowTest extends RealWindow {
         robot.press(KeyCode.SHIFT);
         drag(robot, place.apply(0, 0.25), place.apply(12, 1.0));
         robot.release(KeyCode.SHIFT);
-        assertThat(velocities(KICK)).isSorted();
-        assertThat(velocities(KICK).get(0)).isBetween(25, 40);
-        assertThat(velocities(KICK).get(3)).isGreaterThan(120);
+        DetailScale scale = DetailScale.titled("velocity", DetailScale.of(List.of(), false)).orElseThrow();
+        int pixel = (int) Math.ceil(127.0 / DetailPane.DEEP);
+        for (int i = 0; i < 4; i++) { // a straight line through a quarter, a half, three quarters and all of it
+            assertThat(velocities(KICK).get(i)).as("hit %d", i + 1).isCloseTo((int) scale.value(0.25 * (i + 1)), within(pixel));
+        }
+        assertThat(velocities(KICK).get(3)).isEqualTo(127);
         assertThat(store.undoName()).contains("Draw velocity of 4 hits in Kick");
         robot.doubleClickOn(place.apply(12, 0.9));
         settle();
@@ -329,7 +333,7 @@ class GestureWindowTest extends RealWindow {
         robot.clickOn("#detail-timing");
         robot.clickOn(place.apply(4, 0.75));
         settle();
-        assertThat(hits(KICK).get(1).timing()).isBetween(20_000, 30_000);
+        assertThat((double) hits(KICK).get(1).timing()).as("halfway between on the grid and latest").isCloseTo(Hit.MAX_TIMING / 2.0, within(2.0 * Hit.MAX_TIMING / DetailPane.DEEP));
     }
 
     @Test

@@ -154,6 +154,22 @@ class SceneTest {
     }
 
     @Test
+    void rows_grow_into_the_room_there_is_up_to_56_pixels_and_ladders_with_them() {
+        double full = 13 * 56 + GridGeometry.ladderHeight(6, RowSizes.LADDER_STEP * 56 / 36);
+        assertThat(RowSizes.sharing(full, 13, List.of(6), 0).row()).isEqualTo(56);
+        assertThat(RowSizes.sharing(full, 13, List.of(6), 0).ladderStep()).isGreaterThan(RowSizes.LADDER_STEP);
+        assertThat(RowSizes.sharing(3 * full, 13, List.of(6), 0).row()).as("on a very large window").isEqualTo(56);
+        for (double room = 400; room < full; room += 7) {
+            RowSizes sizes = RowSizes.sharing(room, 13, List.of(6), 0);
+            double used = 13 * sizes.row() + GridGeometry.ladderHeight(6, sizes.ladderStep());
+            if (sizes.row() > 26) {
+                assertThat(used).as("within %s", room).isLessThanOrEqualTo(room).isGreaterThan(room - 30);
+            }
+        }
+        assertThat(RowSizes.sharing(100, 13, List.of(6), 0).row()).as("what does not fit is scrolled").isEqualTo(26);
+    }
+
+    @Test
     void a_flam_and_a_roll_keep_their_main_seed_apart_from_the_others() {
         plant(KICK, Hit.drum(4, 96).withFlam(Flam.USUAL).withRoll(new Roll(4, 2, 50, 0)));
         List<GridScene.Seed> seeds = scene().seeds();

@@ -11,6 +11,7 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
@@ -212,6 +213,24 @@ class WholePatternTest {
         assertThatThrownBy(() -> presenter.patterns().takeChart("# A\nKick |x|\n# B\nKick |x|\n", null)).isInstanceOf(ChartException.class)
                 .hasMessageContaining("expected one pattern, found 2");
         assertThat(presenter.pattern().orElseThrow().hasHits()).isFalse();
+    }
+
+    @Test
+    void a_changed_chart_cell_leaves_all_other_cells_their_timing_length_and_ramps() throws Exception {
+        Hit late = Hit.drum(0, Hit.FIRM).withTiming(20_000);
+        Hit held = Hit.drum(4, Hit.FIRM).withLength(2 * Hit.STEP);
+        Hit rolled = Hit.drum(8, Hit.FIRM).withRoll(new Roll(3, 1, 60, 0));
+        Hit odd = Hit.drum(12, 93).withPitch(300);
+        plant(KICK, late, held, rolled, odd);
+        String chart = presenter.patterns().chart().orElseThrow().text();
+        int row = chart.indexOf('|', chart.indexOf("Kick"));
+        String changed = new StringBuilder(chart).replace(row + 3, row + 4, "X").toString();
+        presenter.patterns().takeChart(changed, null);
+        assertThat(hits(KICK)).containsExactly(late, Hit.drum(2, Hit.ACCENT), held, rolled, odd);
+        String emptied = presenter.patterns().chart().orElseThrow().text();
+        int cell = emptied.indexOf('|', emptied.indexOf("Kick")) + 1;
+        presenter.patterns().takeChart(new StringBuilder(emptied).replace(cell, cell + 1, "-").toString(), null);
+        assertThat(hits(KICK)).containsExactly(Hit.drum(2, Hit.ACCENT), held, rolled, odd);
     }
 
     @Test
