@@ -28,7 +28,7 @@ public final class Bench {
             } else if (arguments[i].equals("--only") && i + 1 < arguments.length) {
                 only = arguments[++i];
             } else {
-                System.err.println("usage: bench/run [--quick] [--only engine|edit|paint|window|time|output] [--json FILE]");
+                System.err.println("usage: bench/run [--quick] [--only engine|edit|paint|window|time|output|read] [--json FILE]");
                 System.exit(2);
             }
         }
@@ -40,6 +40,7 @@ public final class Bench {
         all.put("edit", EditBench::run);
         all.put("time", TimeBench::run);
         all.put("output", OutputBench::run);
+        all.put("read", ReadBench::run);
         for (Map.Entry<String, Measured> part : all.entrySet()) {
             if (only.isEmpty() || only.equals(part.getKey())) {
                 add(figures, part.getValue().run(quick));

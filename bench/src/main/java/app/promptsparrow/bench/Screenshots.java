@@ -167,10 +167,14 @@ public final class Screenshots {
                 press("#theme");
                 key(KeyCode.F1);
             }));
-            shots.add(new Shot("keys-small", 1_024, 640, () -> { }));
-            shots.add(new Shot("large", 1_920, 1_080, () -> key(KeyCode.F1)));
-            shots.add(new Shot("empty", 1_280, 800, () -> {
+            shots.add(new Shot("beat-question", 1_280, 800, () -> {
                 key(KeyCode.F1);
+                view.presenter().putCursor(store.project().kit().rowNamed("Rim").orElseThrow().id(), 6);
+                view.presenter().enter();
+                view.askToClose(Platform::exit);
+            }));
+            shots.add(new Shot("empty", 1_280, 800, () -> {
+                key(KeyCode.ESCAPE);
                 press("#tab-hit");
                 store.open(Project.untitled(), Optional.empty());
             }));

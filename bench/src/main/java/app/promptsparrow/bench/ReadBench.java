@@ -1,0 +1,128 @@
+package app.promptsparrow.bench;
+
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+
+/** P8: how long the largest files take that are read, and how long what is too large takes to be refused. */
+final class ReadBench {
+
+    private static final double SECOND_NS = 1e9;
+
+    private ReadBench() {
+    }
+
+    private interface Work {
+        void run() throws Exception;
+    }
+
+    static List<Figure> run(boolean quick) throws Exception {
+        Path folder = Files.createTempDirectory("read-bench");
+        try {
+            Path large = Files.write(folder.resolve("large.mid"), midi(2_400_000));
+            Path tooMany = Files.write(folder.resolve("many.mid"), midi(2_600_000));
+            List<Figure> figures = new ArrayList<>();
+            figures.add(Figure.atMost("P8-midi", "14 MB of MIDI, 4.8 million events, read and laid on rows", seconds(() -> ImportPlan.ofMidi(large, Optional.empty())), "s", 10));
+            figures.add(Figure.atMost("P8-midi-over", "5.2 million events refused", refused(() -> ImportPlan.ofMidi(tooMany, Optional.empty())), "s", 2));
+            Path banks = zip(folder.resolve("banks.sparrow"), "{\"name\":\"b\",\"slots\":[null,null,null,null,null,null,null,null,null,null]},", 500_000);
+            figures.add(Figure.atMost("P8-banks", "a project of half a million empty banks refused", refused(() -> ProjectFile.open(banks)), "s", 2));
+            Path unfolds = zip(folder.resolve("unfolds.sparrow"), "[],".repeat(100), (80 << 20) / 300);
+            figures.add(Figure.atMost("P8-json-over", "a project of 80 MiB of JSON refused", refused(() -> ProjectFile.open(unfolds)), "s", 2));
+            Project dense = dense();
+            figures.add(Figure.atMost("P8-export", "999 repeats of a dense pattern refused as MIDI", refused(() -> MidiPlan.of(dense, new Choice.OnePattern(new SlotRef(0, 0)),
+                    OptionalInt.of(999), MidiOptions.USUAL)), "s", 2));
+            return figures;
+        } finally {
+            try (var files = Files.list(folder)) {
+                for (Path file : files.toList()) {
+                    Files.delete(file);
+                }
+            }
+            Files.delete(folder);
+        }
+    }
+
+    private static double seconds(Work work) throws Exception {
+        long start = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - start) / SECOND_NS;
+    }
+
+    private static double refused(Work work) throws Exception {
+        return seconds(() -> {
+            try {
+                work.run();
+            } catch (FileProblem | IllegalArgumentException expected) {
+                return;
+            }
+            throw new IllegalStateException("it was not refused");
+        });
+    }
+
+    /** Drum notes one after the other, 12 keys in turn, two events each. */
+    private static byte[] midi(int notes) throws IOException {
+        ByteArrayOutputStream track = new ByteArrayOutputStream();
+        for (int i = 0; i < notes; i++) {
+            int key = 36 + i % 12;
+            track.write(new byte[] {(byte) (i % 12 == 0 ? 7 : 0), (byte) 0x99, (byte) key, 100, 0, (byte) 0x89, (byte) key, 64});
+        }
+        track.write(new byte[] {0, (byte) 0xFF, 0x2F, 0});
+        int length = track.size();
+        ByteArrayOutputStream file = new ByteArrayOutputStream();
+        file.write(new byte[] {'M', 'T', 'h', 'd', 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 'M', 'T', 'r', 'k',
+            (byte) (length >> 24), (byte) (length >> 16), (byte) (length >> 8), (byte) length});
+        track.writeTo(file);
+        return file.toByteArray();
+    }
+
+    private static Path zip(Path path, String piece, int times) throws IOException {
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(path))) {
+            zip.putNextEntry(new ZipEntry("project.json"));
+            zip.write("{\"format\": 2, \"banks\": [".getBytes(StandardCharsets.US_ASCII));
+            byte[] bytes = piece.getBytes(StandardCharsets.US_ASCII);
+            for (int i = 0; i < times; i++) {
+                zip.write(bytes);
+            }
+            zip.write("null]}".getBytes(StandardCharsets.US_ASCII));
+        }
+        return path;
+    }
+
+    /** Every drum row full of rolls over 256 steps. */
+    private static Project dense() {
+        Project project = Project.untitled();
+        Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
+        project = new PatternEdit.SetLength(pattern.id(), 256).apply(project);
+        for (var row : project.kit().rows()) {
+            if (!row.isBass()) {
+                List<Hit> hits = new ArrayList<>();
+                for (int step = 0; step < 256; step++) {
+                    hits.add(Hit.drum(step, 100).withRoll(Roll.of(8, 1)));
+                }
+                project = new PatternEdit.EditHits("Fill", pattern.id(), row.id(), Set.of(), hits).apply(project);
+            }
+        }
+        return project;
+    }
+}
