@@ -6,6 +6,7 @@ import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileVersion;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
@@ -67,9 +68,9 @@ final class ExportActions {
     }
 
     private void write(MidiPlan plan, Path target) {
-        var open = store.file();
+        Path open = openFile();
         jobs.beside(() -> {
-            FileActions.refuseToReplace(target, open);
+            AtomicFile.refuseToReplace(target, open);
             plan.write(target);
             return () -> presenter.tell("wrote " + target.getFileName() + ": " + plan.sentence());
         }, () -> { });
@@ -85,12 +86,12 @@ final class ExportActions {
 
     private void wav(Choice choice, Path file) {
         Project project = store.project();
-        var open = store.file();
+        Path open = openFile();
         AtomicBoolean stop = new AtomicBoolean();
         cancelled = stop;
         busy = true;
         jobs.beside(() -> {
-            FileActions.refuseToReplace(file, open);
+            AtomicFile.refuseToReplace(file, open);
             AudioPlan plan = new AudioPlan(project, choice, OptionalInt.empty(),
                     new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true));
             int[] told = {-1};
@@ -106,13 +107,20 @@ final class ExportActions {
     }
 
     void chart() {
+        Path open = openFile();
         presenter.patterns().chart().ifPresent(chart -> questions
                 .fileToSave("Export chart text", MidiPlan.fileName(presenter.pattern().orElseThrow().name()), ".txt")
                 .ifPresent(file -> jobs.beside(() -> {
+                    AtomicFile.refuseToReplace(file, open);
                     AtomicFile.write(file, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
                     return () -> presenter.tell("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
                             : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
                 }, () -> { })));
+    }
+
+    /** The file of the open project, which nothing else may be written to; null if it has none. */
+    private Path openFile() {
+        return store.file().map(FileVersion::file).orElse(null);
     }
 
     /** Escape: ends an export that runs. Answers whether there was one. */

@@ -7,7 +7,6 @@ import app.promptsparrow.desktop.store.JournalKeeper;
 import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
-import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.FileVersion;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.ProjectFile;
@@ -230,10 +229,5 @@ final class FileActions {
                 });
             });
         }));
-    }
-
-    /** The file of the open project, which nothing else may be written to. */
-    static void refuseToReplace(Path target, Optional<FileVersion> open) throws FileProblem {
-        app.promptsparrow.file.AtomicFile.refuseToReplace(target, open.map(FileVersion::file).orElse(null));
     }
 }
