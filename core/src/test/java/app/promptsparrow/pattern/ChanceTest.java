@@ -3,6 +3,7 @@ package app.promptsparrow.pattern;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -56,5 +57,31 @@ class ChanceTest {
             assertThat(varied.stream().map(Hit::step).distinct().count()).isEqualTo(hits.size());
         }
         assertThat(Chance.vary(everyStep(8, 80), 1, 0, 16)).isEqualTo(everyStep(8, 80));
+    }
+
+    /** The rule in plain words: a draw decides whether, another which way; a step that is taken or beyond the lane is no room. */
+    @Test
+    void varying_moves_into_room_and_changes_velocities_by_the_draws_it_makes() {
+        for (long chance = 0; chance < 60; chance++) {
+            List<Hit> hits = everyStep(12, 80).stream().filter(hit -> hit.step() % 3 != 1).toList();
+            Random random = new Random(chance);
+            List<Hit> expected = new ArrayList<>(hits);
+            int moved = 0;
+            for (Hit hit : hits) {
+                double fate = random.nextDouble();
+                double way = random.nextDouble();
+                int to = way < 0.5 ? hit.step() - 1 : hit.step() + 1;
+                boolean room = to >= 0 && to <= 11 && expected.stream().noneMatch(other -> other.step() == to);
+                if (fate < 0.3 && room) {
+                    expected.set(expected.indexOf(hit), hit.withStep(to));
+                    moved++;
+                } else if (fate < 0.6) {
+                    expected.set(expected.indexOf(hit), hit.withVelocity(80 + (int) Math.round(48 * way - 24)));
+                }
+            }
+            assertThat(Chance.vary(hits, chance, 30, 12)).containsExactlyInAnyOrderElementsOf(expected).isSortedAccordingTo(Comparator.comparingInt(Hit::step));
+            assertThat(moved).isLessThan(hits.size());
+        }
+        assertThat(Chance.vary(List.of(Hit.drum(0, 80)), 1, 100, 1)).extracting(Hit::step).as("no room on either side").containsExactly(0);
     }
 }

@@ -105,4 +105,42 @@ class PatternTest {
         assertThat(List.of(high.cents(0, 12_000, 0, 12_700), high.cents(1, 12_000, 0, 12_700), high.cents(2, 12_000, 0, 12_700))).containsExactly(12_000, 12_350, 12_700);
         assertThat(new Roll(2, 1, 10, 0).velocity(1, 4)).isEqualTo(1);
     }
+
+    @Test
+    void lanes_find_their_hits_wherever_they_stand() {
+        Lane lane = Lane.of(Hit.drum(1, 90), Hit.drum(4, 80), Hit.drum(9, 70), Hit.drum(10, 60), Hit.drum(15, 50));
+        for (int step = 0; step < 17; step++) {
+            int wanted = step;
+            assertThat(lane.at(step)).isEqualTo(lane.hits().stream().filter(hit -> hit.step() == wanted).findFirst());
+        }
+        assertThat(Lane.EMPTY.at(0)).isEmpty();
+        Lane.of(Hit.bass(0, 90, 0, Hit.STEP), Hit.bass(1, 90, 127, Hit.STEP)).checkNotes("Bass");
+        assertThatThrownBy(() -> Lane.of(Hit.drum(0, 90), Hit.drum(3, 90).withPitch(-1)).checkNotes("Bass")).hasMessage("row 'Bass', step 4: a bass note is 0 to 127, not -1");
+        assertThatThrownBy(() -> Lane.of(Hit.drum(0, 90).withPitch(128)).checkNotes("Bass")).hasMessageContaining("step 1:").hasMessageContaining("not 128");
+    }
+
+    @Test
+    void a_pattern_has_hits_if_any_lane_has() {
+        Pattern empty = Pattern.empty(new PatternId(1), "E", 16);
+        assertThat(empty.hasHits()).isFalse();
+        Pattern shaped = empty.withLane(new RowId(1), lane -> lane.withLength(OptionalInt.of(5)));
+        assertThat(shaped.lanes()).isNotEmpty();
+        assertThat(shaped.hasHits()).isFalse();
+        assertThat(shaped.withLane(new RowId(2), lane -> Lane.of(Hit.drum(0, 90))).hasHits()).isTrue();
+    }
+
+    @Test
+    void line_up_counts_hits_within_a_lanes_length_and_names_the_costliest_first() {
+        Pattern pattern = Pattern.empty(new PatternId(1), "E", 16);
+        Pattern beyond = pattern.withLane(new RowId(1), lane -> Lane.of(Hit.drum(5, 90)).withLength(OptionalInt.of(5)));
+        assertThat(LineUp.costliest(beyond)).as("its hit lies behind its end").isEmpty();
+        assertThat(LineUp.of(beyond, new Meter(4, 4))).hasValue(pattern.durationUnits());
+        Pattern three = pattern.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 90)).withLength(OptionalInt.of(12)))
+                .withLane(new RowId(2), lane -> Lane.of(Hit.drum(4, 90)).withLength(OptionalInt.of(5)))
+                .withLane(new RowId(3), lane -> Lane.of(Hit.drum(0, 90)).withLength(OptionalInt.of(6)));
+        assertThat(LineUp.costliest(three)).containsExactly(new RowId(2), new RowId(3), new RowId(1));
+        // 9,999 bars are told, 10,000 are not
+        Pattern long1 = Pattern.empty(new PatternId(1), "L", 16).withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 90)).withLength(OptionalInt.of(15)));
+        assertThat(LineUp.ofLane(long1, new RowId(1), new Meter(4, 4))).hasValue(15 * long1.durationUnits());
+    }
 }

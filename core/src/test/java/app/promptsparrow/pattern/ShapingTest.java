@@ -156,4 +156,52 @@ class ShapingTest {
         Map<Integer, Hit> end = Shaping.shifted(List.of(Hit.drum(15, 90)), Set.of(), 70_000, 16);
         assertThat(end.get(15)).isEqualTo(Hit.drum(15, 90).withTiming(50_000));
     }
+
+    @Test
+    void tools_change_their_region_alone_wherever_it_begins() {
+        List<Hit> hits = at(1, 4, 5, 9, 11, 14);
+        assertThat(steps(Shaping.rotate(hits, 4, 12, 3))).containsExactly(1, 4, 6, 7, 8, 14);
+        assertThat(steps(Shaping.reverse(hits, 4, 12))).containsExactly(1, 4, 6, 10, 11, 14);
+        assertThat(steps(Shaping.halfSpeed(hits, 4, 12).hits())).containsExactly(1, 4, 6, 14);
+        assertThat(Shaping.halfSpeed(hits, 4, 12).lost()).isEqualTo(2);
+        assertThat(steps(Shaping.doubleSpeed(hits, 4, 12).hits())).containsExactly(1, 4, 14);
+        assertThat(Shaping.doubleSpeed(hits, 4, 12).lost()).isEqualTo(3);
+        assertThat(steps(Shaping.doubleSpeed(at(5, 7, 9), 5, 13).hits())).containsExactly(5, 6, 7);
+        assertThat(steps(Shaping.spread(hits, 4, 12))).containsExactly(1, 4, 6, 8, 10, 14);
+        assertThat(steps(Shaping.spread(at(0, 13, 2, 3), 2, 12))).as("in order of steps whatever came in").containsExactly(0, 2, 7, 13);
+    }
+
+    @Test
+    void a_doubled_region_replaces_what_stands_behind_it_and_ends_with_the_lane() {
+        List<Hit> hits = at(0, 4, 7, 8, 11, 12);
+        assertThat(Shaping.doubled(hits, 4, 8, 16)).as("8 and 11 give way to 4 and 7, 12 stays").containsExactly(hits.get(0), hits.get(1), hits.get(2),
+                hits.get(1).withStep(8), hits.get(2).withStep(11), hits.get(5));
+        assertThat(steps(Shaping.doubled(at(4, 7, 9), 4, 8, 16))).containsExactly(4, 7, 8, 11);
+        assertThat(steps(Shaping.doubled(at(4, 7), 4, 8, 11))).as("not beyond").containsExactly(4, 7, 8);
+        assertThat(steps(Shaping.doubled(at(4, 7), 4, 8, 12))).containsExactly(4, 7, 8, 11);
+    }
+
+    @Test
+    void hits_shifted_together_stay_within_the_lane() {
+        Hit last = Hit.drum(7, 90).withTiming(40_000);
+        assertThat(Shaping.shifted(List.of(last), Set.of(), 20_000, 8)).as("there is no step behind").containsEntry(7, last.withTiming(50_000));
+        assertThat(Shaping.shifted(List.of(last), Set.of(), 20_000, 9)).containsEntry(7, Hit.drum(8, 90).withTiming(-40_000));
+        assertThat(Shaping.shifted(List.of(last), Set.of(8), 20_000, 9)).as("it is taken").containsEntry(7, last.withTiming(50_000));
+        Hit first = Hit.drum(3, 90).withTiming(-40_000);
+        assertThat(Shaping.shifted(List.of(first), Set.of(2), -20_000, 8)).containsEntry(3, first.withTiming(-50_000));
+        assertThat(Shaping.shifted(List.of(first, Hit.drum(4, 80)), Set.of(), 0, 8)).containsEntry(3, first).containsEntry(4, Hit.drum(4, 80));
+    }
+
+    @Test
+    void lengths_keep_their_duration_on_another_grid() {
+        Shaping.Grid sixteenths = new Shaping.Grid(StepValue.SIXTEENTH.units(), Swing.STRAIGHT);
+        Shaping.Grid eighths = new Shaping.Grid(StepValue.EIGHTH.units(), Swing.STRAIGHT);
+        Hit hit = Hit.drum(4, 90).withLength(3 * Hit.STEP);
+        assertThat(Shaping.keepingTime(List.of(hit), sixteenths, eighths).hits()).containsExactly(Hit.drum(2, 90).withLength(3 * Hit.STEP / 2));
+        assertThat(Shaping.keepingTime(List.of(hit), eighths, sixteenths).hits()).containsExactly(Hit.drum(8, 90).withLength(6 * Hit.STEP));
+        Hit between = Hit.drum(5, 90);
+        assertThat(Shaping.keepingTime(List.of(between), sixteenths, eighths).hits()).as("halfway, the earlier of two equally near").containsExactly(
+                Hit.drum(2, 90).withTiming(50_000).withLength(Hit.STEP / 2));
+        assertThat(Shaping.keepingTime(at(1_020), eighths, sixteenths).lost()).as("beyond the last step there is").isEqualTo(1);
+    }
 }

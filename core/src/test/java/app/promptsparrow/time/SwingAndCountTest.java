@@ -2,7 +2,9 @@ package app.promptsparrow.time;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
@@ -66,5 +68,52 @@ class SwingAndCountTest {
         assertThat(Count.label(StepValue.EIGHTH.units() * 4, six, false)).isEqualTo("5");
         assertThat(Count.label(S, six, false)).isEqualTo("&");
         assertThat(Count.label(StepValue.plain(32).units(), Meter.FOUR_FOUR, false)).isEmpty();
+    }
+
+    @Test
+    void unbending_is_the_inverse_of_bending_for_every_share_and_place() {
+        for (StepValue unit : List.of(StepValue.EIGHTH, StepValue.SIXTEENTH)) {
+            for (int share = 500; share <= 750; share += 7) {
+                Swing swing = new Swing(share, unit);
+                for (long place = -3 * unit.units(); place < 5 * unit.units(); place += unit.units() / 12) {
+                    // Bending rounds to a unit, which the slower half stretches to at most two on the way back.
+                    assertThat((double) swing.unbend(swing.bend(place))).as("%s at %d", swing, place).isCloseTo(place, within(2.0));
+                }
+                assertThat(swing.unbend(swing.bend(unit.units()))).isEqualTo(unit.units());
+                assertThat(swing.unbend(swing.bend(2 * unit.units()))).isEqualTo(2 * unit.units());
+            }
+        }
+        assertThat(Swing.STRAIGHT.unbend(12_345)).isEqualTo(12_345);
+    }
+
+    @Test
+    void values_are_written_as_they_are_read() {
+        assertThat(new Swing(570, StepValue.EIGHTH).text()).isEqualTo("57 %");
+        assertThat(new Swing(667, StepValue.EIGHTH).text()).isEqualTo("66.7 %");
+        assertThat(new Meter(32, 16)).hasToString("32/16");
+        assertThat(new Meter(6, 8).text()).isEqualTo("6/8");
+        assertThat(Meter.parse("32/16")).contains(new Meter(32, 16));
+        assertThat(Meter.parse("1/4")).contains(new Meter(1, 4));
+        assertThat(Meter.parse("33/16")).isEmpty();
+        assertThat(Meter.parse("0/4")).isEmpty();
+        assertThat(StepValue.parse("1/16t").orElseThrow()).hasToString("1/16t");
+        assertThat(StepValue.SIXTEENTH.compareTo(StepValue.EIGHTH)).isPositive();
+        assertThat(StepValue.EIGHTH.compareTo(StepValue.SIXTEENTH)).isNegative();
+        assertThat(StepValue.EIGHTH.compareTo(StepValue.EIGHTH)).isZero();
+    }
+
+    @Test
+    void places_are_spoken_in_quarters_eighths_and_triplets() {
+        Meter four = new Meter(4, 4);
+        long sixteenth = StepValue.SIXTEENTH.units();
+        assertThat(Count.spoken(9 * sixteenth, four, false)).isEqualTo("3 e");
+        assertThat(Count.spoken(9 * sixteenth + sixteenth / 2, four, false)).as("between counts").isEqualTo("3 e");
+        long third = GridTime.QUARTER / 3;
+        assertThat(Count.spoken(GridTime.QUARTER + third, four, true)).isEqualTo("2 trip");
+        assertThat(Count.spoken(GridTime.QUARTER + 2 * third + 5, four, true)).isEqualTo("2 let");
+        assertThat(Count.spoken(3 * StepValue.EIGHTH.units() + sixteenth, new Meter(6, 8), false)).isEqualTo("4 &");
+        assertThat(Count.spoken(3 * sixteenth, new Meter(5, 16), false)).isEqualTo("4");
+        assertThat(Count.label(sixteenth, new Meter(6, 8), true)).as("a third of an eighth it is not").isEmpty();
+        assertThat(Count.label(StepValue.EIGHTH.units() / 3, new Meter(6, 8), true)).isEqualTo("trip");
     }
 }

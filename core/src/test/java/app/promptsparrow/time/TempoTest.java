@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigInteger;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
@@ -72,5 +73,17 @@ class TempoTest {
         assertThat(new Tempo(92_000).text()).isEqualTo("92");
         assertThat(new Tempo(92_500).text()).isEqualTo("92.5");
         assertThat(new Tempo(100_125).text()).isEqualTo("100.125");
+    }
+
+    @Test
+    void a_tempo_is_written_as_short_as_can_be_and_measures_seconds() {
+        Map<Integer, String> texts = Map.of(92_000, "92", 92_500, "92.5", 92_050, "92.05", 92_010, "92.01", 92_120, "92.12", 92_125, "92.125", 92_025, "92.025",
+                92_005, "92.005", 92_100, "92.1", 92_090, "92.09");
+        texts.forEach((milli, text) -> {
+            assertThat(new Tempo(milli).text()).isEqualTo(text);
+            assertThat(new Tempo(milli)).hasToString(text + " BPM");
+        });
+        assertThat(new Tempo(92_500).bpm()).isEqualTo(92.5);
+        assertThat(new Tempo(120_000).toSeconds(3 * GridTime.QUARTER)).isEqualTo(1.5);
     }
 }
