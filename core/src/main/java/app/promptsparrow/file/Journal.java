@@ -54,6 +54,8 @@ public final class Journal implements AutoCloseable {
     private Project base;
     private Project last;
     private Open open;
+    /** One that could not be written on; it goes once its work is safe in another, or not wanted. */
+    private Open broken;
 
     /**
      * @param folder made if it is not there when something is first written
@@ -123,16 +125,26 @@ public final class Journal implements AutoCloseable {
             open.line(change);
         } catch (IOException failed) {
             if (!open.takenBack()) { // begun anew next time, from the header on
+                broken = open;
                 open = null;
                 last = base;
             }
             throw failed;
         }
         last = now;
+        discardBroken();
+    }
+
+    private void discardBroken() throws IOException {
+        if (broken != null) {
+            broken.discard();
+            broken = null;
+        }
     }
 
     /** Throws away what was written: the work is safe elsewhere, or not wanted. */
     public void forget() throws IOException {
+        discardBroken();
         if (open != null) {
             open.discard();
             open = null;

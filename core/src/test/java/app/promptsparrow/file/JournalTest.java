@@ -5,14 +5,25 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.promptsparrow.Generated;
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.HistoryTestEdits;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.time.Tempo;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -112,6 +123,99 @@ class JournalTest {
         assertThat(Journal.recover(found).file()).isEmpty();
         ProjectFile.save(base.withName("Saved again"), file);
         assertThatThrownBy(() -> Journal.recover(found)).isInstanceOf(FileProblem.class).hasMessageContaining("no longer the version");
+    }
+
+    @Test
+    void it_builds_on_the_file_as_it_was_opened_not_as_it_lies_there_at_the_first_edit() throws Exception {
+        Path file = folder.resolve("c.sparrow");
+        Project base = DemoProject.make();
+        FileVersion version = ProjectFile.save(base, file);
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.of(version));
+        ProjectFile.save(base.withName("Another program's"), file);
+        Files.delete(file.resolveSibling("c.sparrow.bak"));
+        journal.write(base.withName("Unsaved"), 1);
+        journal.close();
+        Journal.Found found = Journal.find(journals()).get(0);
+        assertThatThrownBy(() -> Journal.recover(found)).isInstanceOf(FileProblem.class).hasMessageContaining("no longer the version");
+    }
+
+    @Test
+    void a_save_during_an_edit_makes_it_build_on_what_was_saved() throws Exception {
+        Path file = folder.resolve("d.sparrow");
+        Project base = DemoProject.make();
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.of(ProjectFile.save(base, file)));
+        journal.write(base.withName("Saved meanwhile"), 1);
+        Project saved = base.withName("Saved meanwhile");
+        Project now = saved.withTempo(new Tempo(111_000));
+        FileVersion version = ProjectFile.save(saved, file);
+        journal.rebase(saved, Optional.of(version), now, 1);
+        try (var journals = Files.list(journals())) {
+            assertThat(journals).hasSize(1);
+        }
+        journal.close();
+        Journal.Recovered recovered = Journal.recover(Journal.find(journals()).get(0));
+        assertThat(recovered.base()).isEqualTo(saved);
+        assertThat(recovered.project()).isEqualTo(now);
+        assertThat(recovered.file()).contains(version);
+    }
+
+    @Test
+    void after_a_failure_it_is_begun_anew_with_its_first_line() throws Exception {
+        Files.writeString(journals(), "no folder");
+        Project base = DemoProject.make();
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.empty());
+        assertThatThrownBy(() -> journal.write(base.withName("One"), 1)).isInstanceOf(IOException.class);
+        Files.delete(journals());
+        journal.write(base.withName("Two"), 2);
+        Thread.currentThread().interrupt(); // closes the file under the next line
+        assertThatThrownBy(() -> journal.write(base.withName("Three"), 3)).isInstanceOf(IOException.class);
+        assertThat(Thread.interrupted()).isTrue();
+        journal.write(base.withName("Four"), 4);
+        journal.close();
+        List<Journal.Found> found = Journal.find(journals());
+        assertThat(found).as("the one that broke has gone, its work is in the other").hasSize(1);
+        assertThat(Journal.recover(found.get(0)).project()).isEqualTo(base.withName("Four"));
+    }
+
+    @Test
+    void a_long_one_is_written_anew_with_one_line() throws Exception {
+        Project base = DemoProject.make();
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.empty());
+        Project now = base;
+        long longest = 0;
+        long written = 0;
+        for (int i = 0; i < 100; i++) {
+            now = now.withPattern(new PatternId(1), dense(base.kit(), 1 + i));
+            long before = size();
+            journal.write(now, i + 1);
+            longest = Math.max(longest, size());
+            written += Math.abs(size() - before);
+        }
+        assertThat(written).as("what was written in all").isGreaterThan(20L << 20);
+        assertThat(longest).isBetween(16L << 20, 17L << 20);
+        assertThat(size()).isLessThan(16L << 20);
+        journal.close();
+        assertThat(Journal.recover(Journal.find(journals()).get(0)).project()).isEqualTo(now);
+    }
+
+    private static UnaryOperator<Pattern> dense(Kit kit, int velocity) {
+        List<Hit> hits = IntStream.rangeClosed(0, Hit.MAX_STEP).mapToObj(step -> Hit.drum(step, velocity).withTiming(12_345)).toList();
+        TreeMap<RowId, Lane> lanes = new TreeMap<>();
+        kit.rows().stream().filter(row -> !row.isBass()).forEach(row -> lanes.put(row.id(), Lane.EMPTY.withHits(hits)));
+        return pattern -> pattern.withLanes(lanes);
+    }
+
+    private long size() throws IOException {
+        if (!Files.exists(journals())) {
+            return 0;
+        }
+        try (var files = Files.list(journals())) {
+            return files.mapToLong(path -> path.toFile().length()).max().orElse(0);
+        }
     }
 
     @Test
