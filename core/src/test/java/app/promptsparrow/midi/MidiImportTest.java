@@ -31,6 +31,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Random;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -255,6 +256,7 @@ class MidiImportTest {
     }
 
     @Test
+    @Tag("hostile")
     void damage_anywhere_is_refused_in_one_sentence_or_read() throws Exception {
         Project demo = DemoProject.make();
         byte[] whole = Files.readAllBytes(write(demo, DemoProject.FIRST_SHOWN, MidiOptions.USUAL));
