@@ -6,6 +6,7 @@ import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
@@ -166,12 +167,12 @@ class FaultTest {
         assertThatThrownBy(() -> row.withLayers(List.of(layer, layer))).hasMessageContaining("stands alone");
         Project plain = beat(BASS, Hit.bass(0, 100, 33, 8 * Hit.STEP));
         double usual = peak(render(playing(plain, SOUNDS), 20_000));
-        Project louder = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new app.promptsparrow.kit.Layer(layer.recipe(), 6, 0, 1, 127)))));
+        Project louder = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.recipe(), 6, 0, 1, 127)))));
         assertThat(20 * Math.log10(peak(render(playing(louder, SOUNDS), 20_000)) / usual)).isBetween(5.5, 6.1);
-        Project tuned = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new app.promptsparrow.kit.Layer(layer.recipe(), 0, 1_200, 1, 127)))));
+        Project tuned = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.recipe(), 0, 1_200, 1, 127)))));
         Project octave = beat(BASS, Hit.bass(0, 100, 45, 8 * Hit.STEP));
         assertThat(render(playing(tuned, SOUNDS), 20_000)).isEqualTo(render(playing(octave, SOUNDS), 20_000));
-        Project onlyLoud = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new app.promptsparrow.kit.Layer(layer.recipe(), 0, 0, 110, 127)))));
+        Project onlyLoud = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.recipe(), 0, 0, 110, 127)))));
         assertThat(peak(render(playing(onlyLoud, SOUNDS), 20_000))).isZero();
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
@@ -45,7 +46,7 @@ class ProjectTest {
         assertThat(without.at(DemoProject.FIRST_SHOWN).orElseThrow().lanes()).doesNotContainKey(last.id());
         assertThat(without.songs().get(0).entries().get(0).leftOut()).containsExactly(KICK);
         assertThat(without.freshRowId().value()).isEqualTo(last.id().value() + 1);
-        Project one = Project.untitled(new app.promptsparrow.kit.Kit("One", List.of(demo.kit().rows().get(0)), demo.kit().reverb()));
+        Project one = Project.untitled(new Kit("One", List.of(demo.kit().rows().get(0)), demo.kit().reverb()));
         assertThatThrownBy(() -> new KitEdit.RemoveRow("Remove", KICK).apply(one)).hasMessageContaining("at least one row");
     }
 

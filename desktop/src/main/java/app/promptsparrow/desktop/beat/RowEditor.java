@@ -11,6 +11,7 @@ import app.promptsparrow.project.PatternEdit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /** What can be done to the rows of the kit: add, remove, move, name. Each is one undoable step. Owned by the UI thread. */
 public final class RowEditor {
@@ -78,6 +79,6 @@ public final class RowEditor {
     public void clear() {
         RowId row = presenter.row().id();
         presenter.pattern().filter(p -> !p.lane(row).hits().isEmpty()).ifPresent(p -> presenter.apply(new PatternEdit.EditHits(
-                "Clear " + presenter.rowName(row), p.id(), row, p.lane(row).hits().stream().map(hit -> hit.step()).collect(java.util.stream.Collectors.toSet()), List.of())));
+                "Clear " + presenter.rowName(row), p.id(), row, p.lane(row).hits().stream().map(hit -> hit.step()).collect(Collectors.toSet()), List.of())));
     }
 }

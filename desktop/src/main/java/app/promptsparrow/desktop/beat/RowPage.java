@@ -62,7 +62,7 @@ final class RowPage extends InspectorPage {
         lean.onAsk((value, gesture) -> {
             Row row = presenter.row();
             int amount = (int) Math.round(Math.max(-leanUnit.most, Math.min(leanUnit.most, value)) * 1_000);
-            presenter.apply(new KitEdit.SetRow("Set lean of " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
+            presenter.apply(new KitEdit.SetRow("Set row late or early: " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
         });
         laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
         laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(value < 50 ? Optional.empty()

@@ -49,7 +49,7 @@ final class TitleLine extends HBox {
         Tips.on(filter, "Which rows are shown (W)");
         Tips.on(zoom, "How many steps are in view (+ and –)");
         Tips.on(height, "How high the rows are (Y)");
-        Tips.on(detail, "A lane to draw velocity, length, timing, pitch and rolls of the chosen row (D)");
+        Tips.on(detail, "Draw velocity, length, timing, pitch and rolls of the chosen row, below the grid (D)");
         Tips.on(follow, "Keep the playhead in view (Shift+Y)");
         for (ButtonBase choice : List.of(playing, touch, stride, filter, zoom, height, detail, follow)) {
             choice.setFocusTraversable(false);

@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Touches;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import javafx.geometry.Point2D;
@@ -111,7 +112,7 @@ class FieldsWindowTest extends RealWindow {
 
     @Test
     void slots_banks_and_the_key_are_reached_by_tab_and_show_a_ring(FxRobot robot) {
-        Set<String> reached = new java.util.HashSet<>();
+        Set<String> reached = new HashSet<>();
         for (int i = 0; i < 60; i++) {
             robot.push(KeyCode.TAB);
             Node focus = view.getScene().getFocusOwner();
