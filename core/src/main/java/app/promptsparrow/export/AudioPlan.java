@@ -203,11 +203,20 @@ public final class AudioPlan {
         });
     }
 
-    /** What the system does not tell stops nothing: a full disk is also met while writing. */
+    /** Tells how many bytes are left where a folder is. */
+    interface Room {
+        long left(Path folder) throws IOException;
+    }
+
     private static void refuseFullDisk(Path target, long bytes) throws FileProblem {
+        refuseFullDisk(target, bytes, folder -> Files.getFileStore(folder).getUsableSpace());
+    }
+
+    /** What the system does not tell stops nothing: a full disk is also met while writing. */
+    static void refuseFullDisk(Path target, long bytes, Room room) throws FileProblem {
         long free;
         try {
-            free = Files.getFileStore(target.toAbsolutePath().getParent()).getUsableSpace();
+            free = room.left(target.toAbsolutePath().getParent());
         } catch (IOException | RuntimeException notTold) {
             return;
         }

@@ -8,6 +8,7 @@ import static org.mockito.Mockito.when;
 
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Lean;
@@ -74,6 +75,21 @@ class ExportTest {
                         ? AudioFormat.Encoding.PCM_FLOAT : AudioFormat.Encoding.PCM_SIGNED);
             }
         }
+    }
+
+    @Test
+    void a_full_disk_is_told_and_one_that_tells_nothing_stops_nothing() throws Exception {
+        Path wav = folder.resolve("a.wav");
+        assertThatThrownBy(() -> AudioPlan.refuseFullDisk(wav, 50 << 20, folder -> 3 << 20)).isInstanceOf(FileProblem.class)
+                .hasMessage("a.wav: needs up to 50 MiB and the disk has 3 MiB left; make room or choose another folder");
+        AudioPlan.refuseFullDisk(wav, 50 << 20, folder -> 50 << 20);
+        AudioPlan.refuseFullDisk(wav, 50 << 20, folder -> 0);
+        AudioPlan.refuseFullDisk(wav, 50 << 20, folder -> {
+            throw new IOException("Mount point not found");
+        });
+        AudioPlan.refuseFullDisk(wav, 50 << 20, folder -> {
+            throw new SecurityException("not here");
+        });
     }
 
     @Test
