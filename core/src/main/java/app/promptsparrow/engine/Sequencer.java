@@ -74,7 +74,8 @@ final class Sequencer implements NoteSink {
     }
 
     private final int rateHz;
-    private final Note[] notes = new Note[MAX_NOTES];
+    /** Those from {@link #first} on; when others are asked for all are taken, so that first is 0 again. */
+    private final Note[] notes;
     private int first;
     private int count;
     private boolean overflowed;
@@ -97,8 +98,14 @@ final class Sequencer implements NoteSink {
     private long switchedAtFrame = Voice.NEVER;
 
     Sequencer(int rateHz) {
+        this(rateHz, MAX_NOTES);
+    }
+
+    /** @param most how many notes it can know ahead; where there are more it looks less far */
+    Sequencer(int rateHz, int most) {
         this.rateHz = rateHz;
-        for (int i = 0; i < MAX_NOTES; i++) {
+        notes = new Note[most];
+        for (int i = 0; i < most; i++) {
             notes[i] = new Note();
         }
         for (int i = 0; i < LEFT; i++) {
@@ -334,10 +341,7 @@ final class Sequencer implements NoteSink {
         if (slot < 0) {
             return;
         }
-        if (first > 0 && first + count == MAX_NOTES) {
-            compact();
-        }
-        if (count == MAX_NOTES) {
+        if (count == notes.length) {
             overflowed = true;
             return;
         }
@@ -364,15 +368,6 @@ final class Sequencer implements NoteSink {
         fresh.rowId = lane.row().value();
         fresh.source = emitting.id;
         count++;
-    }
-
-    private void compact() {
-        for (int i = 0; i < count; i++) {
-            Note moved = notes[first + i];
-            notes[first + i] = notes[i];
-            notes[i] = moved;
-        }
-        first = 0;
     }
 
     /** The next note that starts before a frame, or null. */
