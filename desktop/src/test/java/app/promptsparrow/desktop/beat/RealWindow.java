@@ -82,6 +82,8 @@ abstract class RealWindow {
         store = new ProjectStore(Project.untitled());
         view = new MainView(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, questions());
         stage.setScene(new Scene(view, 1_280, 800));
+        stage.setWidth(1_280); // a test before may have made the same stage smaller
+        stage.setHeight(800);
         stage.setX(0);
         stage.setY(0);
         timer = new AnimationTimer() {
