@@ -64,6 +64,7 @@ class SequencerTest {
             sequencer.prepare(now, now + Mixer.TICK);
             for (Sequencer.Note note = sequencer.takeBefore(now + Mixer.TICK); note != null; note = sequencer.takeBefore(now + Mixer.TICK)) {
                 assertThat(note.frame).isBetween(now, now + Mixer.TICK - 1L);
+                assertThat(note.endUnits).isGreaterThan(note.startUnits);
                 notes.add(note.source + ":" + note.rowId + ":" + note.step + "@" + note.frame);
             }
         }
@@ -240,6 +241,47 @@ class SequencerTest {
     }
 
     @Test
+    void however_quickly_sources_follow_each_other_all_their_late_notes_sound() {
+        List<Score> scores = new ArrayList<>();
+        List<String> expected = new ArrayList<>();
+        for (int source = 1; source <= 12; source++) { // a step long each, with a roll over eight steps, a hit a step
+            scores.add(endless(Pattern.empty(new PatternId(1), "P", 1).withLane(KICK, lane -> Lane.of(Hit.drum(0, 90).withRoll(Roll.of(8, 8))))));
+            for (int hit = 0; hit < 8; hit++) {
+                expected.add(source + ":1:0@" + (source - 1 + hit) * STEP);
+            }
+        }
+        adopt(playable(project, scores.toArray(Score[]::new)));
+        sequencer.play(1, 0, 0);
+        List<String> notes = new ArrayList<>();
+        for (int source = 2; source <= 12; source++) {
+            notes.addAll(runTo((source - 1L) * STEP - 320));
+            sequencer.queue(source, Switch.PASS_END, now);
+        }
+        notes.addAll(runTo(12L * STEP - 320));
+        sequencer.unqueue(now);
+        expected.removeIf(note -> Long.parseLong(note.substring(note.indexOf('@') + 1)) >= 12L * STEP - 320);
+        assertThat(notes).containsExactlyInAnyOrderElementsOf(expected);
+    }
+
+    @Test
+    void a_late_note_of_what_was_left_takes_its_rows_place_among_those_of_one_frame() {
+        adopt(playable(project, endless(four(SNARE, Hit.drum(3, 90).withRoll(Roll.of(2, 2)))), endless(four(KICK, Hit.drum(0, 90)))));
+        sequencer.play(1, 0, 0);
+        runTo(320);
+        sequencer.queue(2, Switch.PASS_END, now);
+        assertThat(runTo(PASS + 64)).containsExactly("1:2:3@18000", "2:1:0@24000", "1:2:3@24000");
+    }
+
+    @Test
+    void playing_anew_forgets_the_notes_that_were_known_ahead() {
+        adopt(playable(project, endless(four(KICK, Hit.drum(1, 90))), endless(four(SNARE, Hit.drum(2, 90)))));
+        sequencer.play(1, 0, 0);
+        runTo(5_984);
+        sequencer.play(2, 0, now);
+        assertThat(runTo(5_984 + PASS)).containsExactly("2:2:2@" + (5_984 + 2 * STEP));
+    }
+
+    @Test
     void notes_of_one_frame_come_in_the_order_of_their_rows() {
         Pattern pattern = Pattern.empty(new PatternId(1), "P", 4);
         for (int row = 9; row >= 1; row--) {
@@ -297,7 +339,7 @@ class SequencerTest {
     @Test
     void how_long_it_is_quiet_and_where_music_ends_is_told_to_the_frame() {
         Score once = Score.passes(PatternScore.compile(project, four(KICK, Hit.drum(0, 90), Hit.drum(3, 90).withTiming(40_000)), Optional.empty()), 1);
-        adopt(playable(project, once, endless(four(SNARE, Hit.drum(0, 90)))));
+        adopt(playable(project, once, endless(four(SNARE, Hit.drum(1, 90)))));
         sequencer.play(1, 0, 0);
         runTo(32);
         assertThat(sequencer.quietUntil(0)).as("as far as it has looked").isEqualTo(Sequencer.HORIZON);
