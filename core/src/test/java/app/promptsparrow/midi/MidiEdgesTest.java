@@ -7,11 +7,13 @@ import static org.assertj.core.api.Assertions.tuple;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Lean;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
@@ -415,10 +417,54 @@ class MidiEdgesTest {
         assertThat(metas(read.getTracks()[2], 0x03)).containsExactly("0 Bass");
         assertThat(metas(read.getTracks()[0], 0x06)).as("behind a bar of lead-in").containsExactly("288 Deck");
         assertThat(data(read.getTracks()[0], 0x58)).containsExactly(6, 3, 12, 8);
+        assertThat(metas(read.getTracks()[0], 0x58)).singleElement().asString().as("the meter also counts the lead-in").startsWith("0 ");
         assertThat(data(read.getTracks()[0], 0x51)).containsExactly(600_000 >> 16, 600_000 >> 8 & 0xFF, 600_000 & 0xFF);
         assertThat(data(read.getTracks()[0], 0x59)).containsExactly(0, 1);
         List<MidiNote> notes = MidiFile.read(written(project, 1, new MidiOptions(0, 96, 0, false, false))).notes();
         assertThat(notes).as("a slid note overlaps the one before by a tick").contains(new MidiNote(0, 97, 1, 40, 80), new MidiNote(96, 120, 1, 45, 80));
+    }
+
+    @Test
+    void an_early_first_note_stands_in_the_lead_in_and_a_late_last_one_on_the_last_tick() throws Exception {
+        Project project = Project.untitled().withTempo(new Tempo(120_000)).withPattern(new PatternId(1),
+                p -> p.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 90).withTiming(-50_000), Hit.drum(15, 80))));
+        Project late = project.withKit(project.kit().with(new RowId(1), row -> row.withLean(Lean.ofMillis(100)))).withPattern(new PatternId(1),
+                p -> p.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 90), Hit.drum(15, 80).withTiming(50_000))));
+        assertThat(MidiFile.read(written(project, 1, new MidiOptions(0, 96, 1, false, false))).notes()).extracting(MidiNote::start).containsExactly(384L - 12, 384L + 360);
+        assertThat(MidiFile.read(written(project, 1, new MidiOptions(0, 96, 0, false, false))).notes()).extracting(MidiNote::start).containsExactly(0L, 360L);
+        PatternScore score = PatternScore.compile(late, late.at(new SlotRef(0, 0)).orElseThrow(), Optional.empty());
+        MidiExport.Result result = MidiExport.write(late, Score.passes(score, 1), new MidiOptions(0, 96, 0, false, false), null);
+        assertThat(result.moved()).isEqualTo(1);
+        assertThat(result.notes()).isEqualTo(2);
+        assertThat(MidiFile.read(result.bytes()).notes()).last().isEqualTo(new MidiNote(383, 384, 10, 36, 80));
+    }
+
+    @Test
+    void a_row_of_one_voice_ends_each_note_where_the_next_begins_in_time_not_in_order_of_hits() throws Exception {
+        Project project = Project.untitled().withPattern(new PatternId(1), p -> p.withLane(new RowId(14), lane -> Lane.of(
+                Hit.bass(0, 80, 40, 8 * Hit.STEP).withRoll(Roll.of(2, 4)), Hit.bass(1, 90, 45, 8 * Hit.STEP))));
+        assertThat(MidiFile.read(written(project, 1, new MidiOptions(0, 96, 0, false, false))).notes()).containsExactly(
+                new MidiNote(0, 24, 1, 40, 80), new MidiNote(24, 48, 1, 45, 90), new MidiNote(48, 192, 1, 40, 80));
+    }
+
+    @Test
+    void a_note_that_has_no_step_within_half_of_one_is_moved_and_told() throws Exception {
+        MidiBytes bytes = new MidiBytes();
+        for (int step = 0; step < 16; step++) { // hats on every sixteenth of 24 ticks, kicks with every second of them
+            bytes.at(step == 0 ? 0 : 12, 0x99, 42, 90);
+            if (step % 2 == 0) {
+                bytes.at(0, 0x99, 36, 100).at(12, 0x89, 36, 0).at(0, 0x89, 42, 0);
+            } else {
+                bytes.at(12, 0x89, 42, 0);
+            }
+        }
+        bytes.at(5, 0x99, 38, 70).at(7, 0x89, 38, 0); // a snare 17 of 24 ticks behind the last step
+        MidiImport laid = laid(bytes);
+        assertThat(laid.grid().step()).isEqualTo(StepValue.SIXTEENTH);
+        assertThat(laid.patterns().get(0).length()).isEqualTo(16);
+        assertThat(hits(laid, 0, "Snare")).extracting(Hit::step, Hit::timing, Hit::velocity).containsExactly(tuple(15, 50_000, 70));
+        assertThat(laid.remarks()).containsExactly("1 note lies beyond half a step from the grid and was moved to it");
+        assertThat(steps(hits(laid, 0, "Kick"))).containsExactly(0, 2, 4, 6, 8, 10, 12, 14);
     }
 
     private static List<String> metas(Track track, int type) {
