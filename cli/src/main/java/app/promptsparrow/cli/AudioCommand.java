@@ -6,6 +6,7 @@ import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
+import app.promptsparrow.text.Plural;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.OptionalDouble;
@@ -70,7 +71,7 @@ final class AudioCommand implements Callable<Integer> {
                 bits.equals("32f") ? "32 bit float" : bits + " bit") + (noLimiter ? ", without the limiter" : ""));
         if (stems != null) {
             AudioPlan.Stems written = plan.writeStems(stems, () -> false, output.progress("rendering stems"));
-            output.say(written.written().size() + (written.written().size() == 1 ? " stem in " : " stems in ") + stems + ", without the limiter"
+            output.say(Plural.of(written.written().size(), "stem") + " in " + stems + ", without the limiter"
                     + (written.silent().isEmpty() ? "" : "; silent, so not written: " + String.join(", ", written.silent())));
         }
         return 0;

@@ -1,5 +1,6 @@
 package app.promptsparrow.cli;
 
+import app.promptsparrow.export.Percent;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import java.io.PrintWriter;
@@ -44,14 +45,9 @@ final class Output {
         if (System.console() == null) {
             return share -> { };
         }
-        int[] told = {-1};
-        return share -> {
-            int percent = (int) (share * 100);
-            if (percent != told[0]) {
-                told[0] = percent;
-                System.err.print("\r" + doing + " " + percent + " %" + (percent == 100 ? "\r\u001B[K" : ""));
-                System.err.flush();
-            }
-        };
+        return Percent.each(percent -> {
+            System.err.print("\r" + doing + " " + percent + " %" + (percent == 100 ? "\r\u001B[K" : ""));
+            System.err.flush();
+        });
     }
 }

@@ -17,6 +17,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Swing;
 import java.io.IOException;
 import java.io.InputStream;
@@ -193,9 +194,8 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
     public String sentence() {
         List<Pattern> patterns = project.filledSlots().stream().map(slot -> project.at(slot).orElseThrow()).toList();
         Pattern first = patterns.get(0);
-        String what = patterns.size() == 1 ? "1 pattern" : patterns.size() + " patterns";
         int hits = patterns.stream().flatMap(pattern -> pattern.lanes().values().stream()).mapToInt(lane -> lane.hits().size()).sum();
-        String text = what + ", " + hits + (hits == 1 ? " hit" : " hits") + " in steps of " + first.step()
+        String text = Plural.of(patterns.size(), "pattern") + ", " + Plural.of(hits, "hit") + " in steps of " + first.step()
                 + (project.swing().isStraight() ? "" : ", swing " + project.swing().text());
         return exact ? text + ", exactly as exported" : remarks.isEmpty() ? text : text + "; " + String.join("; ", remarks);
     }

@@ -1,6 +1,7 @@
 package app.promptsparrow.file;
 
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Plural;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
@@ -41,7 +42,7 @@ public final class Journal implements AutoCloseable {
         /** {@code 12 edits on 'Ferry Terminal', the last at 21:14} */
         public String sentence() {
             ZonedDateTime at = last.atZone(ZoneId.systemDefault());
-            return (edits == 1 ? "1 edit" : edits + " edits") + " on '" + projectName + "', the last on "
+            return Plural.of(edits, "edit") + " on '" + projectName + "', the last on "
                     + at.format(DateTimeFormatter.ofPattern("d MMMM 'at' HH:mm", Locale.ENGLISH));
         }
     }

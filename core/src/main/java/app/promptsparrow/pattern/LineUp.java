@@ -1,6 +1,7 @@
 package app.promptsparrow.pattern;
 
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import java.util.Comparator;
@@ -60,13 +61,13 @@ public final class LineUp {
     public static String text(long units, Meter meter) {
         long bars = units / meter.barUnits();
         long rest = units % meter.barUnits();
-        String barText = bars == 1 ? "1 bar" : bars + " bars";
+        String barText = Plural.of(bars, "bar");
         if (rest == 0) {
             return barText;
         }
         long hundredths = GridTime.roundHalfUp(rest * 100, meter.beatUnits());
         String number = hundredths % 100 == 0 ? "" + hundredths / 100 : "" + hundredths / 100.0;
-        String beatText = number + (number.equals("1") ? " beat" : " beats");
+        String beatText = Plural.of(number, "beat");
         return bars == 0 ? beatText : barText + " " + beatText;
     }
 

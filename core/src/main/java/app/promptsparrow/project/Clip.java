@@ -7,6 +7,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.Shaping;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import java.util.ArrayList;
@@ -93,7 +94,7 @@ public record Clip(Kit kit, Pattern pattern, long fromUnits, long spanUnits, lon
         List<Edit> edits = new ArrayList<>();
         Set<RowId> touched = new LinkedHashSet<>();
         int lost = 0;
-        String name = "Paste " + (hits().size() == 1 ? "1 hit" : hits().size() + " hits");
+        String name = "Paste " + Plural.of(hits().size(), "hit");
         for (Row source : rows()) {
             List<Hit> hits = pattern.lane(source.id()).hits();
             Optional<Row> target = target(project.kit(), source, row);

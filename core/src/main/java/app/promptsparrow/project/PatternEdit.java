@@ -4,6 +4,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -71,7 +72,7 @@ public sealed interface PatternEdit extends Edit {
     record SetLength(PatternId pattern, int steps) implements PatternEdit {
         @Override
         public String name() {
-            return "Set length to " + steps + (steps == 1 ? " step" : " steps");
+            return "Set length to " + Plural.of(steps, "step");
         }
 
         @Override

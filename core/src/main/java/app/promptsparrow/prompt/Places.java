@@ -6,6 +6,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
@@ -175,7 +176,7 @@ final class Places {
             int bar = Integer.parseInt(matcher.group(1));
             long at = (bar - 1) * meter.barUnits() + inBar;
             if (bar < 1 || bar > bars || at >= steps * step) {
-                throw Words.error(word, row.name() + " has " + (bars == 1 ? "1 bar" : bars + " bars") + " here; '" + word.shown() + "' lies outside");
+                throw Words.error(word, row.name() + " has " + Plural.of(bars, "bar") + " here; '" + word.shown() + "' lies outside");
             }
             places.add(stepAt(word, at));
             return;

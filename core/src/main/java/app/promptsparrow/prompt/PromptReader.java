@@ -10,6 +10,7 @@ import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -47,7 +48,7 @@ public final class PromptReader {
                         ? pattern.lane(row).hits().stream().map(Hit::step).collect(Collectors.toSet()) : Set.of();
                 edits.add(new PatternEdit.EditHits("Prompt", pattern.id(), row, cleared, change.hits));
             });
-            return new Edit.Together("Prompt: " + hits() + (hits() == 1 ? " hit" : " hits"), edits);
+            return new Edit.Together("Prompt: " + Plural.of(hits(), "hit"), edits);
         }
     }
 

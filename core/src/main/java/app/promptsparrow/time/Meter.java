@@ -14,11 +14,14 @@ public record Meter(int beats, int division) {
 
     public static final Meter FOUR_FOUR = new Meter(4, 4);
 
+    /** What a meter may be, in words. */
+    public static final String RULE = "a meter is 1 to 32 over 4, 8 or 16";
+
     private static final Pattern TEXT = Pattern.compile("(\\d{1,2})\\s*/\\s*(4|8|16)");
 
     public Meter {
         if (beats < 1 || beats > 32 || division != 4 && division != 8 && division != 16) {
-            throw new IllegalArgumentException("a meter is 1 to 32 over 4, 8 or 16, not " + beats + "/" + division);
+            throw new IllegalArgumentException(RULE + ", not " + beats + "/" + division);
         }
     }
 

@@ -14,6 +14,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Touches;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -43,7 +44,6 @@ public final class BeatPresenter {
     private int cursor;
     private int touch = Hit.FIRM;
     private String message = "";
-    private boolean saying;
     private final HitEditor editor = new HitEditor(this);
     private final ToolBox tools = new ToolBox(this);
     private final PlayKeys playKeys = new PlayKeys(this);
@@ -89,7 +89,7 @@ public final class BeatPresenter {
         if (shown.bank() >= project().banks().size()) {
             shown = new SlotRef(0, 0);
         }
-        cursor = Math.max(0, Math.min(cursor, lastStep(row)));
+        cursor = withinRow(row, cursor);
         Set<Cell> kept = new LinkedHashSet<>(selection);
         kept.removeIf(cell -> hitAt(cell).isEmpty());
         selection = kept;
@@ -101,16 +101,9 @@ public final class BeatPresenter {
         listeners.add(listener);
     }
 
-    /** Shows a sentence in the status line. */
-    public void tell(String sentence) {
-        say(sentence);
-    }
-
     /** Something else is shown now; what was said of the thing before is over. */
     private void tell() {
-        if (!saying) {
-            message = "";
-        }
+        message = "";
         listeners.forEach(Runnable::run);
     }
 
@@ -164,11 +157,10 @@ public final class BeatPresenter {
         message = "";
     }
 
-    void say(String text) {
+    /** Shows a sentence in the status line, until the next thing happens. */
+    public void say(String text) {
         message = text;
-        saying = true;
-        tell();
-        saying = false;
+        listeners.forEach(Runnable::run);
     }
 
     Optional<Hit> hitAt(Cell cell) {
@@ -206,16 +198,20 @@ public final class BeatPresenter {
 
     public void chooseRow(RowId to) {
         row = to;
-        cursor = Math.max(0, Math.min(cursor, lastStep(to)));
+        cursor = withinRow(to, cursor);
         tell();
     }
 
     /** Puts the cursor on a step of a row. */
     public void putCursor(RowId to, int step) {
         row = to;
-        cursor = Math.max(0, Math.min(step, lastStep(to)));
+        cursor = withinRow(to, step);
         clipboard.cursorMoved();
         tell();
+    }
+
+    private int withinRow(RowId of, int step) {
+        return Math.max(0, Math.min(step, lastStep(of)));
     }
 
     private int lastStep(RowId of) {
@@ -471,7 +467,7 @@ public final class BeatPresenter {
         for (int bank = 0; bank < project().banks().size(); bank++) {
             for (int slot = 0; slot < Bank.SLOTS; slot++) {
                 SlotRef ref = new SlotRef(bank, slot);
-                if (project().at(ref).isPresent() && before.at(ref) != project().at(ref) && !before.at(ref).equals(project().at(ref))) {
+                if (project().at(ref).isPresent() && !before.at(ref).equals(project().at(ref))) {
                     return Optional.of(ref);
                 }
             }
@@ -502,7 +498,7 @@ public final class BeatPresenter {
     }
 
     static String hits(int count) {
-        return count == 1 ? "1 hit" : count + " hits";
+        return Plural.of(count, "hit");
     }
 
     Lane lane(RowId of) {

@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Meter;
 import java.util.Locale;
 import java.util.Optional;
@@ -242,7 +243,7 @@ public final class BeatView extends BorderPane {
     /** Keeps the playhead in view, or not. */
     public void toggleFollow() {
         titles.setFollows(!titles.follows());
-        presenter.tell(titles.follows() ? "the view follows the playhead" : "the view stays where it is");
+        presenter.say(titles.follows() ? "the view follows the playhead" : "the view stays where it is");
     }
 
     /** Shows the detail lane's next property. */
@@ -327,7 +328,7 @@ public final class BeatView extends BorderPane {
 
     private String facts(Pattern pattern) {
         Meter meter = presenter.project().meterOf(pattern);
-        String text = pattern.length() + (pattern.length() == 1 ? " step of " : " steps of ") + pattern.step() + " · " + LineUp.text(pattern.durationUnits(), meter);
+        String text = Plural.of(pattern.length(), "step") + " of " + pattern.step() + " · " + LineUp.text(pattern.durationUnits(), meter);
         String lineUp = PatternPage.lineUpText(pattern, meter);
         long beyond = pattern.lanes().keySet().stream().mapToLong(row -> pattern.lane(row).hits().stream()
                 .filter(hit -> GridGeometry.isBeyond(pattern, row, hit)).count()).sum();
@@ -336,7 +337,7 @@ public final class BeatView extends BorderPane {
         }
         long hidden = presenter.rowsInView().hiddenWithHits();
         if (hidden > 0) {
-            text += " · " + hidden + (hidden == 1 ? " row" : " rows") + " with hits hidden";
+            text += " · " + Plural.of(hidden, "row") + " with hits hidden";
         }
         return lineUp.startsWith("All") ? text : text + " · " + lineUp.substring(0, 1).toLowerCase(Locale.ROOT) + lineUp.substring(1);
     }

@@ -6,6 +6,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.NoteNames;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
@@ -52,7 +53,7 @@ final class Describer {
             text.append(" · ").append(hit.pitch() > 0 ? "+" : "").append(ValueField.text(hit.pitch() / 100.0)).append(" st");
         }
         if (hit.length() != Hit.STEP) {
-            text.append(" · ").append(ValueField.text(hit.length() / (double) Hit.STEP)).append(hit.length() == Hit.STEP ? " step long" : " steps long");
+            text.append(" · ").append(Plural.of(ValueField.text(hit.length() / (double) Hit.STEP), "step")).append(" long");
         }
         if (hit.timing() != 0) {
             text.append(" · ").append(ValueField.text(Math.abs(hit.timing()) / 1000.0)).append(hit.timing() < 0 ? " % early" : " % late");

@@ -91,7 +91,7 @@ final class DetailPane extends HBox {
     void next() {
         List<String> titles = DetailScale.of(List.of(), false).stream().map(DetailScale::title).toList();
         shown = titles.get((titles.indexOf(shown) + 1) % titles.size());
-        presenter.tell("detail: " + shown);
+        presenter.say("detail: " + shown);
     }
 
     // --- drawing with the mouse ---

@@ -5,6 +5,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -319,7 +320,7 @@ final class GridGestures {
             return HitProperty.LENGTH.with(hit, Math.max(whole, Math.abs(steps) < 0.5 ? hit.length() : Hit.STEP));
         }, gesture);
         presenter.hitAt(pressed).ifPresent(hit -> {
-            presenter.say(ValueField.text(hit.length() / (double) Hit.STEP) + (hit.length() == Hit.STEP ? " step long" : " steps long"));
+            presenter.say(Plural.of(ValueField.text(hit.length() / (double) Hit.STEP), "step") + " long");
             if (editor.isBass(pressed.row())) {
                 editor.rememberBass(pressed.row(), hit);
             }

@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.project.Touches;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.IntSummaryStatistics;
 import java.util.List;
@@ -99,13 +100,13 @@ final class HitPage extends InspectorPage {
         place.setAlignment(Pos.TOP_LEFT);
         ManyField velocity = new ManyField("Velocity", HitProperty.VELOCITY, 1, 1, 127, 1, Hit.FIRM, v -> Math.round(v) + "", ValueField::number);
         ManyField length = new ManyField("Length", HitProperty.LENGTH, Hit.STEP, 0.05, 64, 0.05, 1,
-                v -> ValueField.text(v) + (v == 1 ? " step" : " steps"), HitPage::fraction);
+                v -> Plural.of(ValueField.text(v), "step"), HitPage::fraction);
         ManyField timing = new ManyField("Timing", HitProperty.TIMING, Hit.STEP / 100.0, -50, 50, 0.5, 0,
                 v -> (v > 0 ? "+" : "") + ValueField.text(v) + " %", ValueField::number);
         pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number);
         note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v), presenter.project().key()), HitPage::noteNumber);
         ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", typed -> offOrNumber(typed).map(v -> Math.max(1, v)));
-        ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Math.round(v) + (v == 1 ? " step" : " steps"), ValueField::number));
+        ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Plural.of(Math.round(v), "step"), ValueField::number));
         ofRoll.add(new ManyField("· last velocity", HitProperty.ROLL_RAMP, 1, 10, 200, 1, 100, v -> Math.round(v) + " %", ValueField::number));
         ofRoll.add(new ManyField("· last pitch", HitProperty.ROLL_PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + ValueField.text(v) + " st", ValueField::number));
         ManyField flam = new ManyField("Flam", HitProperty.FLAM, 1, 0, 60, 1, 0, v -> v < 5 ? "off" : Math.round(v) + " ms", HitPage::offOrNumber);

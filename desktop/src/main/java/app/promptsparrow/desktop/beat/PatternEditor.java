@@ -21,6 +21,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.Regrid;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.StepValue;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -230,7 +231,7 @@ public final class PatternEditor {
         }
         SlotRef shown = first;
         presenter.guarded(() -> {
-            presenter.store().apply(new Edit.Together("Bring in " + read.patterns().size() + (read.patterns().size() == 1 ? " pattern" : " patterns"), edits));
+            presenter.store().apply(new Edit.Together("Bring in " + Plural.of(read.patterns().size(), "pattern"), edits));
             presenter.slots().choose(shown, true);
             presenter.say("brought in: " + read.sentence());
         });

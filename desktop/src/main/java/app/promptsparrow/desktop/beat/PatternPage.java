@@ -173,7 +173,7 @@ final class PatternPage extends InspectorPage {
             String typed = meter.getText().strip();
             Optional<Meter> wished = Meter.parse(typed);
             if (!typed.isEmpty() && wished.isEmpty()) {
-                Refused.tell(meter, "a meter is 1 to 32 over 4, 8 or 16, such as 6/8, or nothing for the project's, not '" + Shown.text(typed) + "'");
+                Refused.tell(meter, Meter.RULE + ", such as 6/8, or nothing for the project's, not '" + Shown.text(typed) + "'");
                 meter.setText(p.meter().map(Meter::text).orElse(""));
             } else if (!wished.equals(p.meter())) {
                 presenter.apply(new PatternEdit.SetPatternMeter(p.id(), wished));

@@ -8,6 +8,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -71,7 +72,7 @@ public final class RowEditor {
                 .filter(pattern -> !pattern.lane(row.id()).hits().isEmpty()).count();
         presenter.apply(new KitEdit.RemoveRow("Remove row " + row.name(), row.id()));
         if (presenter.project().kit().row(row.id()).isEmpty()) {
-            presenter.say(row.name() + " is gone" + (patterns == 0 ? "" : ", with its hits in " + patterns + (patterns == 1 ? " pattern" : " patterns")) + "; undo brings it back");
+            presenter.say(row.name() + " is gone" + (patterns == 0 ? "" : ", with its hits in " + Plural.of(patterns, "pattern")) + "; undo brings it back");
         }
     }
 

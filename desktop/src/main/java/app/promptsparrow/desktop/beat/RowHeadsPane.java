@@ -11,6 +11,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.text.Plural;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -316,7 +317,7 @@ final class RowHeadsPane extends Pane {
         String lineUp = LineUp.ofLane(pattern, row, meter).isPresent()
                 ? "meets the pattern again after " + LineUp.text(LineUp.ofLane(pattern, row, meter).getAsLong(), meter)
                 : "does not meet the pattern within " + LineUp.MAX_BARS + " bars";
-        return pattern.laneSteps(row) + " steps of " + pattern.laneStep(row) + ", " + lineUp;
+        return Plural.of(pattern.laneSteps(row), "step") + " of " + pattern.laneStep(row) + ", " + lineUp;
     }
 
     /** A hit of the row is heard. */

@@ -9,6 +9,7 @@ import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -160,7 +161,7 @@ final class RowPage extends InspectorPage {
             laneStep.setValue(lane.step().map(StepValue::text).orElse(FOLLOWS));
             laneSwing.show(lane.swing().map(swing -> swing.perMille() / 10.0).orElse(49.9));
             OptionalLong meets = LineUp.ofLane(p, row.id(), meter);
-            lineUp.setText(p.laneSteps(row.id()) + " steps of " + p.laneStep(row.id()) + (!lane.isFree() ? "" : meets.isPresent()
+            lineUp.setText(Plural.of(p.laneSteps(row.id()), "step") + " of " + p.laneStep(row.id()) + (!lane.isFree() ? "" : meets.isPresent()
                     ? "; meets the pattern after " + LineUp.text(meets.getAsLong(), meter) : "; does not meet the pattern within " + LineUp.MAX_BARS + " bars"));
         });
     }

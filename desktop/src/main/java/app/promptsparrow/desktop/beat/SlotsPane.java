@@ -10,6 +10,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -250,7 +251,7 @@ final class SlotsPane extends VBox {
         if (now.queued() != null) {
             String name = presenter.project().pattern(now.queued()).map(Pattern::name).orElse("");
             long beats = beatsLeft(now);
-            return "next: " + name + " at the end of this pass · " + beats + (beats == 1 ? " beat" : " beats");
+            return "next: " + name + " at the end of this pass · " + Plural.of(beats, "beat");
         }
         boolean elsewhere = now.playing() && presenter.pattern().map(p -> !p.id().equals(now.pattern())).orElse(true);
         return elsewhere ? "playing: " + presenter.project().pattern(now.pattern()).map(Pattern::name).orElse("") + ", not what is shown" : "";

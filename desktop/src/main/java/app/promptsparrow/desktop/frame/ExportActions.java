@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.store.ProjectStore;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.export.Percent;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileVersion;
 import app.promptsparrow.midi.MidiOptions;
@@ -12,7 +13,8 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.Locale;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -25,8 +27,8 @@ final class ExportActions {
     private final BeatPresenter presenter;
     private final Questions questions;
     private final Jobs jobs;
-    private AtomicBoolean cancelled = new AtomicBoolean();
-    private boolean busy;
+    /** What ends each rendering that runs. */
+    private final List<AtomicBoolean> running = new ArrayList<>();
 
     ExportActions(ProjectStore store, BeatPresenter presenter, Questions questions, Jobs jobs) {
         this.store = store;
@@ -72,7 +74,7 @@ final class ExportActions {
         jobs.beside(() -> {
             AtomicFile.refuseToReplace(target, open);
             plan.write(target);
-            return () -> presenter.tell("wrote " + target.getFileName() + ": " + plan.sentence());
+            return () -> presenter.say("wrote " + target.getFileName() + ": " + plan.sentence());
         }, () -> { });
     }
 
@@ -88,22 +90,15 @@ final class ExportActions {
         Project project = store.project();
         Path open = openFile();
         AtomicBoolean stop = new AtomicBoolean();
-        cancelled = stop;
-        busy = true;
+        running.add(stop);
         jobs.beside(() -> {
             AtomicFile.refuseToReplace(file, open);
             AudioPlan plan = new AudioPlan(project, choice, OptionalInt.empty(),
                     new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true));
-            int[] told = {-1};
-            OptionalInt frames = plan.writeWhole(file, stop::get, share -> {
-                int percent = (int) (share * 100);
-                if (percent != told[0]) {
-                    told[0] = percent;
-                    Platform.runLater(() -> presenter.tell(String.format(Locale.ROOT, "rendering %s: %d %% · Escape cancels", file.getFileName(), percent)));
-                }
-            });
-            return () -> presenter.tell(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
-        }, () -> busy = false);
+            OptionalInt frames = plan.writeWhole(file, stop::get, Percent.each(percent -> Platform.runLater(
+                    () -> presenter.say("rendering " + file.getFileName() + ": " + percent + " % · Escape cancels"))));
+            return () -> presenter.say(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
+        }, () -> running.remove(stop));
     }
 
     void chart() {
@@ -113,7 +108,7 @@ final class ExportActions {
                 .ifPresent(file -> jobs.beside(() -> {
                     AtomicFile.refuseToReplace(file, open);
                     AtomicFile.write(file, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
-                    return () -> presenter.tell("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
+                    return () -> presenter.say("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
                             : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
                 }, () -> { })));
     }
@@ -123,10 +118,9 @@ final class ExportActions {
         return store.file().map(FileVersion::file).orElse(null);
     }
 
-    /** Escape: ends an export that runs. Answers whether there was one. */
+    /** Escape: ends what renders. Answers whether anything did. */
     boolean cancel() {
-        boolean was = busy;
-        cancelled.set(true);
-        return was;
+        running.forEach(stop -> stop.set(true));
+        return !running.isEmpty();
     }
 }

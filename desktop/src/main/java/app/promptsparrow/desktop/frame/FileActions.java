@@ -65,7 +65,7 @@ final class FileActions {
             return () -> unlessEditedSince(before, () -> {
                 store.open(opened.project(), Optional.of(opened.version()));
                 settings.addRecent(opened.version().file());
-                presenter.tell("opened " + file.getFileName());
+                presenter.say("opened " + file.getFileName());
             });
         });
     }
@@ -117,7 +117,7 @@ final class FileActions {
             return () -> {
                 store.wasSaved(project, saved);
                 settings.addRecent(saved.file());
-                presenter.tell("saved " + file.getFileName());
+                presenter.say("saved " + file.getFileName());
                 then.run();
             };
         });
@@ -154,7 +154,7 @@ final class FileActions {
             return () -> unlessEditedSince(before, () -> {
                 store.recover(recovered.project(), recovered.base(), recovered.file());
                 keeper.writeNow(() -> Journal.discard(work)); // safe in this run's journal before the old one goes
-                presenter.tell("taken up again: " + work.sentence() + "; not saved yet");
+                presenter.say("taken up again: " + work.sentence() + "; not saved yet");
             });
         });
     }
@@ -225,7 +225,7 @@ final class FileActions {
                 ImportPlan plan = ImportPlan.ofMidi(file, Optional.empty());
                 return () -> unlessEditedSince(before, () -> {
                     store.open(plan.project().withName(ImportPlan.nameOf(file)), Optional.empty());
-                    presenter.tell(file.getFileName() + ": " + plan.sentence());
+                    presenter.say(file.getFileName() + ": " + plan.sentence());
                 });
             });
         }));

@@ -106,7 +106,7 @@ public final class MainView extends StackPane {
         addEventHandler(MouseEvent.MOUSE_RELEASED, this::mouseReleased);
         addEventHandler(KeyEvent.KEY_PRESSED, this::leaveText);
         addEventHandler(ActionEvent.ACTION, this::typedInField);
-        addEventHandler(Refused.REFUSED, refused -> presenter.tell(refused.why()));
+        addEventHandler(Refused.REFUSED, refused -> presenter.say(refused.why()));
         update();
         player.update(store.project(), presenter.pattern().map(p -> p.id()).orElse(null));
     }
@@ -248,7 +248,7 @@ public final class MainView extends StackPane {
         status.pulse();
         player.takeFault().ifPresent(fault -> {
             LoggerFactory.getLogger(MainView.class).error("a fault in the engine", fault);
-            presenter.tell("a fault of the program silenced the sound; the log has the details, and playing on is safe");
+            presenter.say("a fault of the program silenced the sound; the log has the details, and playing on is safe");
         });
         player.takeStrikes((frame, rowId, step, source) -> beat.light(rowId, step, source, timeNs));
     }

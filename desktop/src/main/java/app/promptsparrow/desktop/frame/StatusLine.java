@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.text.Plural;
 import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
@@ -48,7 +49,7 @@ final class StatusLine extends HBox {
     /** A block that comes late is heard as a click or not at all; whoever wants to know points here. */
     private String lateBlocks() {
         long late = player.lateBlocks();
-        return late == 0 ? "Every block of sound came in time" : late == 1 ? "1 block of sound came late" : late + " blocks of sound came late";
+        return late == 0 ? "Every block of sound came in time" : Plural.of(late, "block") + " of sound came late";
     }
 
     /** Once a pulse. */

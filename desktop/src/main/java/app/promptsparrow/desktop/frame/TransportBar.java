@@ -236,7 +236,7 @@ final class TransportBar extends HBox {
         showMeter();
         if (!typed.equals(meter.getText())) {
             Meter.parse(typed).ifPresentOrElse(m -> presenter.apply(new ProjectEdit.SetMeter(m)),
-                    () -> Refused.tell(meter, "a meter is 1 to 32 over 4, 8 or 16, such as 6/8, not '" + Shown.text(typed) + "'"));
+                    () -> Refused.tell(meter, Meter.RULE + ", such as 6/8, not '" + Shown.text(typed) + "'"));
             showMeter();
         }
     }

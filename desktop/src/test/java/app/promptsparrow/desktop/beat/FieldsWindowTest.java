@@ -243,6 +243,20 @@ class FieldsWindowTest extends RealWindow {
         assertThat(grid(robot).geometry().orElseThrow().rows().get(2).row().id()).isEqualTo(KICK);
     }
 
+    @Test
+    void a_drag_that_begins_on_a_button_of_a_head_or_with_the_right_button_moves_no_row(FxRobot robot) {
+        var before = store.project().kit();
+        Point2D below = middle(robot.lookup("#row-5").query()).add(0, 8);
+        drag(robot, middle(robot.lookup("#row-1").lookup(".row-switch").query()), below);
+        assertThat(store.project().kit()).as("from the mute button").isEqualTo(before);
+        drag(robot, middle(robot.lookup("#row-1").lookup(".family-mark").query()), below);
+        assertThat(store.project().kit()).as("from the mark that is heard").isEqualTo(before);
+        robot.moveTo(middle(robot.lookup("#row-1").lookup(".row-name").query())).press(MouseButton.SECONDARY);
+        robot.moveTo(below).release(MouseButton.SECONDARY).push(KeyCode.ESCAPE);
+        settle();
+        assertThat(store.project().kit()).as("with the right button").isEqualTo(before);
+    }
+
     // --- touches, words ---
 
     @Test
