@@ -80,7 +80,8 @@ public final class PatternEditor {
         presenter.pattern().filter(p -> !p.lane(row).step().equals(to)).ifPresent(p -> {
             Lane lane = p.lane(row);
             boolean sounds = !to.orElse(p.step()).equals(p.laneStep(row)) && !lane.hits().isEmpty();
-            Runnable keepSteps = () -> presenter.apply(new PatternEdit.ShapeLane(p.id(), row, to, lane.length(), lane.swing()));
+            Runnable keepSteps = () -> presenter.project().pattern(p.id()).map(now -> now.lane(row)).ifPresent(now ->
+                    presenter.apply(new PatternEdit.ShapeLane(p.id(), row, to, now.length(), now.swing())));
             if (sounds) {
                 askGrid(presenter.rowName(row), () -> presenter.guarded(() -> {
                     int lost = presenter.project().pattern(p.id()).map(now -> Regrid.lane(presenter.project(), now, row, to).lost()).orElse(0);
@@ -107,8 +108,24 @@ public final class PatternEditor {
 
     /** Changes the key; with bass notes it asks whether they stay or move along. */
     public void changeKey(Key to) {
+        Key from = presenter.project().key();
+        Runnable keepNotes = () -> presenter.apply(new ProjectEdit.SetKey(to));
+        if (from.equals(to) || noteMoves(from, to).isEmpty()) {
+            keepNotes.run();
+            return;
+        }
+        presenter.tellChange();
+        question.ask("The bass notes can stay what they are, or move from " + from.text() + " to " + to.text() + ".",
+                "Keep the notes", keepNotes, "Move the notes", () -> {
+                    List<Edit> edits = new ArrayList<>(List.of(new ProjectEdit.SetKey(to)));
+                    edits.addAll(noteMoves(from, to)); // those that there are now, not when it was asked
+                    presenter.apply(new Edit.Together("Set key to " + to.text() + ", notes moved", edits));
+                });
+    }
+
+    /** What moves all bass notes from one key to another; none if there are no notes. */
+    private List<Edit> noteMoves(Key from, Key to) {
         Project project = presenter.project();
-        Key from = project.key();
         List<Edit> moves = new ArrayList<>();
         for (SlotRef slot : project.filledSlots()) {
             Pattern p = project.at(slot).orElseThrow();
@@ -122,17 +139,7 @@ public final class PatternEditor {
                 moves.add(new PatternEdit.SetHits("Move notes", p.id(), moved));
             }
         }
-        Runnable keepNotes = () -> presenter.apply(new ProjectEdit.SetKey(to));
-        if (from.equals(to) || moves.isEmpty()) {
-            keepNotes.run();
-            return;
-        }
-        presenter.tellChange();
-        question.ask("The bass notes can stay what they are, or move from " + from.text() + " to " + to.text() + ".",
-                "Keep the notes", keepNotes, "Move the notes", () -> {
-                    moves.add(0, new ProjectEdit.SetKey(to));
-                    presenter.apply(new Edit.Together("Set key to " + to.text() + ", notes moved", moves));
-                });
+        return moves;
     }
 
     /** The shortest way from root to root, then into the scale. */

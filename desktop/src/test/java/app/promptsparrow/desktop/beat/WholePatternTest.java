@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.beat;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.demo.DemoProject;
@@ -181,6 +182,28 @@ class WholePatternTest {
         answers(2);
         presenter.patterns().changeKey(Key.A_MINOR);
         assertThat(store.project().key()).isEqualTo(new Key(0, Key.Scale.MAJOR));
+    }
+
+    @Test
+    void what_is_edited_while_a_question_waits_is_not_lost_by_its_answer() {
+        List<Runnable> waiting = new ArrayList<>();
+        presenter.patterns().onQuestion((sentence, first, doFirst, second, doSecond) -> waiting.add(doSecond));
+        plant(BASS, Hit.bass(0, 96, 33, Hit.STEP));
+        presenter.patterns().changeKey(new Key(0, Key.Scale.MINOR));
+        plant(BASS, Hit.bass(4, 80, 40, Hit.STEP));
+        waiting.remove(0).run();
+        assertThat(hits(BASS)).extracting(Hit::step, Hit::pitch).containsExactly(tuple(0, 36), tuple(4, 43));
+        plant(KICK, Hit.drum(0, 90));
+        presenter.chooseRow(KICK);
+        presenter.patterns().changeLaneStep(Optional.of(StepValue.EIGHTH));
+        presenter.apply(new PatternEdit.ShapeLane(presenter.pattern().orElseThrow().id(), KICK, Optional.empty(), OptionalInt.of(5), Optional.empty()));
+        waiting.remove(0).run();
+        assertThat(presenter.lane(KICK).length()).hasValue(5);
+        assertThat(presenter.lane(KICK).step()).contains(StepValue.EIGHTH);
+        presenter.patterns().changeStep(StepValue.EIGHTH);
+        presenter.slots().clear();
+        waiting.remove(0).run();
+        assertThat(presenter.pattern()).as("an answer about what is gone").isEmpty();
     }
 
     @Test
