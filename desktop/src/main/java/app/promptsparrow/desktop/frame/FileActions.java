@@ -185,7 +185,7 @@ final class FileActions {
             String text = TextFile.read(file);
             return () -> {
                 try {
-                    bringIn(ImportPlan.patternsOfChart(text, store.project()));
+                    bringIn(file, store.project(), ImportPlan.patternsOfChart(text, store.project()));
                 } catch (ChartException | IllegalArgumentException wrong) {
                     questions.problem(file.getFileName() + ": " + wrong.getMessage());
                 }
@@ -198,23 +198,29 @@ final class FileActions {
             Project open = store.project();
             jobs.inOrder(() -> {
                 ImportPlan.Patterns read = ImportPlan.patternsOfMidi(file, open);
-                return () -> {
-                    if (open.given().equals(store.project().given()) && open.kit() == store.project().kit()) {
-                        bringIn(read);
-                    } else {
-                        questions.problem(file.getFileName() + ": the project was changed meanwhile; bring it in again");
-                    }
-                };
+                return () -> bringIn(file, open, read);
             });
         });
     }
 
-    /** Into the chosen slot, and from there on into the next free ones; asked about if the slot holds a pattern. */
-    private void bringIn(ImportPlan.Patterns read) {
+    /**
+     * Into the chosen slot, and from there on into the next free ones; asked about if the slot holds a pattern.
+     *
+     * @param readFor the project whose rows and ids it was read for
+     */
+    private void bringIn(Path file, Project readFor, ImportPlan.Patterns read) {
         presenter.pattern().ifPresentOrElse(pattern -> questions.ask("The chosen slot holds '" + pattern.name() + "'.", List.of(
-                        new Questions.Answer("Next free slot", () -> presenter.patterns().bringIn(read, false)),
-                        new Questions.Answer("Replace it", () -> presenter.patterns().bringIn(read, true)), Questions.Answer.none("Cancel"))),
-                () -> presenter.patterns().bringIn(read, true));
+                        new Questions.Answer("Next free slot", () -> bringIn(file, readFor, read, false)),
+                        new Questions.Answer("Replace it", () -> bringIn(file, readFor, read, true)), Questions.Answer.none("Cancel"))),
+                () -> bringIn(file, readFor, read, true));
+    }
+
+    private void bringIn(Path file, Project readFor, ImportPlan.Patterns read, boolean intoShown) {
+        if (readFor.given().equals(store.project().given()) && readFor.kit() == store.project().kit()) {
+            presenter.patterns().bringIn(read, intoShown);
+        } else {
+            questions.problem(file.getFileName() + ": the project was changed meanwhile; bring it in again");
+        }
     }
 
     /** A MIDI file as a project of its own, under the file's name, so that saving it never means the project it came from. */

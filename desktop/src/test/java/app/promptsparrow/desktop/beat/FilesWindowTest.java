@@ -6,6 +6,7 @@ import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.store.JournalKeeper;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.kit.Family;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
@@ -161,6 +162,16 @@ class FilesWindowTest extends RealWindow {
         assertThat(store.project().filledSlots()).hasSize(2);
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         assertThat(store.project().at(new SlotRef(0, 3)).orElseThrow().hasHits()).as("one undoable step").isFalse();
+    }
+
+    @Test
+    void a_file_read_for_rows_that_are_others_by_now_is_not_brought_in(FxRobot robot) throws Exception {
+        answer = Files.writeString(folder.resolve("c.txt"), "# One\nKick |x---|\n");
+        meanwhile = () -> view.presenter().rowEditor().add(Family.CYMBAL);
+        menu(robot, "menu-bring-chart");
+        until(() -> !problems.isEmpty());
+        assertThat(problems).containsExactly("c.txt: the project was changed meanwhile; bring it in again");
+        assertThat(store.undoNames()).containsExactly("Add row Cymbal");
     }
 
     @Test

@@ -63,6 +63,8 @@ abstract class RealWindow {
     final List<String> asked = new ArrayList<>();
     /** Which answer is given to the next questions, from 0; the second is the usual one. */
     int chosen = 1;
+    /** Done while a question waits. */
+    Runnable meanwhile = () -> { };
     Path answer;
     ProjectStore store;
     Player player;
@@ -124,6 +126,7 @@ abstract class RealWindow {
             @Override
             public void ask(String sentence, List<Answer> answers) {
                 asked.add(sentence);
+                meanwhile.run();
                 answers.get(chosen).then().run();
             }
 
