@@ -13,7 +13,6 @@ import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -70,9 +69,9 @@ final class FileActions {
         });
     }
 
-    /** The project files that were used last and still are there. */
+    /** The project files that were used last; whether they still are there is seen when one is opened. */
     List<Path> recent() {
-        return settings.recent().stream().filter(Files::isRegularFile).toList();
+        return settings.recent();
     }
 
     void save() {
