@@ -87,8 +87,7 @@ final class NewCommand implements Callable<Integer> {
     private static Project fromChart(Path chart, Kit kit) throws FileProblem {
         String text = TextFile.read(chart.toString().equals("-") ? Path.of("/dev/stdin") : chart);
         try {
-            String name = chart.getFileName().toString().replaceAll("\\.[^.]*$", "");
-            return ChartReader.read(text, kit).toProject(name.isBlank() ? Project.UNTITLED : name);
+            return ChartReader.read(text, kit).toProject(ImportPlan.nameOf(chart));
         } catch (ChartException wrong) {
             throw new InputProblem(chart.getFileName() + ": " + wrong.getMessage());
         }

@@ -25,7 +25,6 @@ import java.util.function.DoubleConsumer;
 /** A piece that is ready to be rendered to WAV, whole or row by row. Immutable but for its sound cache. */
 public final class AudioPlan {
 
-    private static final float SILENT = 3.1622777e-5f; // -90 dBFS
 
     /**
      * How it is rendered.
@@ -124,7 +123,7 @@ public final class AudioPlan {
         List<Path> written = new ArrayList<>();
         List<String> silent = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
-            if (stems.get(i).peak < SILENT) {
+            if (stems.get(i).peak < OfflineRender.SILENT) {
                 silent.add(rows.get(i).name());
                 continue;
             }

@@ -17,7 +17,8 @@ public final class OfflineRender {
 
     private static final int BLOCK = 1_024;
     private static final double MAX_TAIL_SECONDS = 10;
-    private static final float SILENT = 3.1622777e-5f; // -90 dBFS
+    /** What counts as having died away, –90 dBFS. */
+    static final float SILENT = 3.1622777e-5f;
 
     /** Takes the frames as they are made. */
     @FunctionalInterface

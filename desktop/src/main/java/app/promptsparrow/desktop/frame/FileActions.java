@@ -100,10 +100,7 @@ final class FileActions {
      */
     private void saveTo(Path file, boolean anyway, Runnable then) {
         if (store.project().name().equals(Project.UNTITLED)) { // a project takes the name that it is first saved under
-            String name = file.getFileName().toString().replaceFirst("(?i)\\.sparrow$", "").strip();
-            if (!name.isEmpty()) {
-                store.apply(new ProjectEdit.RenameProject(name));
-            }
+            store.apply(new ProjectEdit.RenameProject(ImportPlan.nameOf(file)));
         }
         Project project = store.project();
         Optional<FileVersion> known = store.file();

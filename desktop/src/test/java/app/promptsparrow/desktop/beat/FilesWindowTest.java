@@ -68,6 +68,13 @@ class FilesWindowTest extends RealWindow {
     }
 
     @Test
+    void a_project_takes_the_name_it_is_first_saved_under_however_long(FxRobot robot) throws Exception {
+        saved(robot, "n".repeat(230) + ".sparrow");
+        assertThat(store.project().name()).isEqualTo("n".repeat(200));
+        assertThat(ProjectFile.open(answer).name()).isEqualTo("n".repeat(200));
+    }
+
+    @Test
     void the_state_beside_the_name_says_what_is_unsaved(FxRobot robot) throws Exception {
         assertThat(text(robot, "#save-state")).startsWith("new");
         setTempo(100);
