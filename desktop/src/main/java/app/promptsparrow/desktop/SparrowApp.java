@@ -89,7 +89,7 @@ public final class SparrowApp extends Application {
                 view.pulse(timeNs);
             }
         }.start();
-        stage.show();
+        showIn(stage, stage.getWidth(), stage.getHeight());
         view.focusGrid();
         if (demo) {
             view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
@@ -118,6 +118,17 @@ public final class SparrowApp extends Application {
         stage.setTitle((store.hasUnsavedWork() ? "• " : "") + store.project().name() + " – Prompt Sparrow");
     }
 
+    /** Under some window managers the toolkit opens a window as small as may be, whatever was asked for; asked again it has its size. */
+    private static void showIn(Stage stage, double width, double height) {
+        stage.show();
+        Platform.runLater(() -> {
+            if (!stage.isMaximized()) {
+                stage.setWidth(width);
+                stage.setHeight(height);
+            }
+        });
+    }
+
     /** The remembered place, if it is still on a screen. */
     private static void place(Stage stage, Settings settings) {
         Optional<double[]> remembered = settings.window();
@@ -129,12 +140,12 @@ public final class SparrowApp extends Application {
         });
         if (remembered.isEmpty()) {
             Rectangle2D screen = Screen.getPrimary().getVisualBounds();
-            // With a frame around it the usual size needs more; a window that does not fit is made small by some window managers.
-            if (screen.getWidth() <= WIDTH + FRAME || screen.getHeight() <= HEIGHT + FRAME) {
+            boolean fits = screen.getWidth() > WIDTH + FRAME && screen.getHeight() > HEIGHT + FRAME;
+            stage.setWidth(fits ? WIDTH : screen.getWidth());
+            stage.setHeight(fits ? HEIGHT : screen.getHeight());
+            if (!fits) {
                 stage.setX(screen.getMinX());
                 stage.setY(screen.getMinY());
-                stage.setWidth(screen.getWidth());
-                stage.setHeight(screen.getHeight());
                 stage.setMaximized(true);
             }
         }
