@@ -11,11 +11,13 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * A JSON text as one row of cells, eight bytes a value, in the order in which they stand: whatever a file of 64 MiB holds, it
- * takes at most some 300 MiB, where a tree of objects would take gigabytes. Immutable once read.
+ * A JSON text as one row of cells of eight bytes, in the order in which they stand. No value takes more than four times the bytes
+ * that it takes in the text, so a file of 64 MiB never takes more than 256 MiB, where a tree of objects would take gigabytes.
+ * Immutable once read.
  *
  * <p>A cell is its kind and what belongs to it: an object or list where it ends (the next cell behind it) and how many values
- * it has; a whole number itself; any other number, a text or a key its place in a list.
+ * it has; a whole number itself; a key its place in a list. Any other number has its bits in a cell of its own behind; a text has
+ * its length, and its characters behind, four to a cell.
  */
 final class Tape {
 
@@ -28,7 +30,10 @@ final class Tape {
     static final int BOOLEAN = 6;
     static final int NULL = 7;
 
-    private static final int CHUNK_BITS = 16;
+    /** More than any version of our formats knows, by far. */
+    private static final int MAX_KEYS = 1_000;
+    /** Chunks of 256 KiB: half a region of the collector or more would take a whole one each. */
+    private static final int CHUNK_BITS = 15;
     private static final int CHUNK = 1 << CHUNK_BITS;
     private static final int KIND_SHIFT = 60;
     private static final int END_SHIFT = 30;
@@ -36,10 +41,8 @@ final class Tape {
 
     private long[][] chunks = new long[16][];
     private int count;
-    private final List<String> texts = new ArrayList<>();
-    private final Map<String, Integer> keys = new HashMap<>();
-    private double[] numbers = new double[64];
-    private int numberCount;
+    private final List<String> keys = new ArrayList<>();
+    private final Map<String, Integer> keyPlaces = new HashMap<>();
 
     /** Reads one JSON value, behind which nothing may stand. */
     static Tape read(JsonParser json) throws IOException {
@@ -80,35 +83,58 @@ final class Tape {
 
     private void scalar(JsonParser json, JsonToken token) throws IOException {
         switch (token) {
-            case FIELD_NAME -> add(KEY, keys.computeIfAbsent(json.currentName(), this::text));
-            case VALUE_STRING -> add(TEXT, text(json.getText()));
+            case FIELD_NAME -> add(KEY, key(json));
+            case VALUE_STRING -> text(json);
             case VALUE_NUMBER_INT -> {
                 if (json.getNumberType() == JsonParser.NumberType.INT) {
                     add(WHOLE, json.getIntValue() & 0xFFFFFFFFL);
                 } else {
-                    add(NUMBER, number(json.getDoubleValue()));
+                    number(json.getDoubleValue());
                 }
             }
-            case VALUE_NUMBER_FLOAT -> add(NUMBER, number(json.getDoubleValue()));
+            case VALUE_NUMBER_FLOAT -> number(json.getDoubleValue());
             case VALUE_TRUE, VALUE_FALSE -> add(BOOLEAN, token == JsonToken.VALUE_TRUE ? 1 : 0);
             default -> add(NULL, 0);
         }
     }
 
-    private int text(String value) {
-        texts.add(value);
-        return texts.size() - 1;
+    private int key(JsonParser json) throws IOException {
+        Integer known = keyPlaces.get(json.currentName());
+        if (known != null) {
+            return known;
+        }
+        if (keys.size() == MAX_KEYS) {
+            throw new JsonParseException(json, "it has more than " + MAX_KEYS + " different keys");
+        }
+        keys.add(json.currentName());
+        keyPlaces.put(json.currentName(), keys.size() - 1);
+        return keys.size() - 1;
     }
 
-    private int number(double value) {
-        if (numberCount == numbers.length) {
-            numbers = Arrays.copyOf(numbers, 2 * numberCount);
+    private void text(JsonParser json) throws IOException {
+        char[] from = json.getTextCharacters();
+        int start = json.getTextOffset();
+        int length = json.getTextLength();
+        add(TEXT, length);
+        for (int i = 0; i < length; i += 4) {
+            long cell = 0;
+            for (int k = Math.min(length, i + 4) - 1; k >= i; k--) {
+                cell = cell << 16 | from[start + k];
+            }
+            add(cell);
         }
-        numbers[numberCount] = value;
-        return numberCount++;
+    }
+
+    private void number(double value) {
+        add(NUMBER, 0);
+        add(Double.doubleToRawLongBits(value));
     }
 
     private void add(int kind, long value) {
+        add((long) kind << KIND_SHIFT | value);
+    }
+
+    private void add(long cell) {
         int chunk = count >> CHUNK_BITS;
         if (chunk == chunks.length) {
             chunks = Arrays.copyOf(chunks, 2 * chunk);
@@ -116,7 +142,8 @@ final class Tape {
         if (chunks[chunk] == null) {
             chunks[chunk] = new long[CHUNK];
         }
-        set(count++, kind, value);
+        chunks[chunk][count & CHUNK - 1] = cell;
+        count++;
     }
 
     private void set(int at, int kind, long value) {
@@ -138,17 +165,29 @@ final class Tape {
 
     /** The cell behind a value and all that is in it. */
     int next(int at) {
-        return holds(at) ? (int) (cell(at) >> END_SHIFT & LOW) : at + 1;
+        return switch (kind(at)) {
+            case OBJECT, LIST -> (int) (cell(at) >> END_SHIFT & LOW);
+            case TEXT -> at + 1 + (low(at) + 3) / 4;
+            case NUMBER -> at + 2;
+            default -> at + 1;
+        };
     }
 
     /** How many values an object or a list has; 0 for anything else. */
     int size(int at) {
-        return holds(at) ? (int) (cell(at) & LOW) : 0;
+        return holds(at) ? low(at) : 0;
     }
 
     /** A text, or a key. */
     String text(int at) {
-        return texts.get((int) (cell(at) & LOW));
+        if (kind(at) == KEY) {
+            return keys.get(low(at));
+        }
+        char[] text = new char[low(at)];
+        for (int i = 0; i < text.length; i++) {
+            text[i] = (char) (cell(at + 1 + i / 4) >>> 16 * (i % 4));
+        }
+        return new String(text);
     }
 
     int whole(int at) {
@@ -156,10 +195,14 @@ final class Tape {
     }
 
     double number(int at) {
-        return kind(at) == WHOLE ? whole(at) : numbers[(int) (cell(at) & LOW)];
+        return kind(at) == WHOLE ? whole(at) : Double.longBitsToDouble(cell(at + 1));
     }
 
     boolean bool(int at) {
         return (cell(at) & 1) != 0;
+    }
+
+    private int low(int at) {
+        return (int) (cell(at) & LOW);
     }
 }

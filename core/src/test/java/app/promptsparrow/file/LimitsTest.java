@@ -68,7 +68,7 @@ class LimitsTest {
 
     @Test
     void whatever_64_MiB_of_json_unfold_to_it_is_refused_within_the_heap() throws Exception {
-        for (String unit : new String[] {"0,", "[],", "\"\",", "{},", "1.5,", "[0,96],", "[[[[]]]],"}) {
+        for (String unit : new String[] {"0,", "[],", "\"\",", "{},", "1.5,", "[0,96],", "[[[[]]]],", "\"a\",", "{\"a\":[\"b\"]},"}) {
             byte[] units = unit.repeat((1 << 16) / unit.length()).getBytes(StandardCharsets.US_ASCII);
             Path path = zip(out -> {
                 out.write(head("\"banks\": [").getBytes(StandardCharsets.US_ASCII));
@@ -79,6 +79,18 @@ class LimitsTest {
             });
             refused(path, "expected at most 64 values");
         }
+    }
+
+    @Test
+    void millions_of_different_keys_are_refused_by_their_number() throws Exception {
+        Path path = zip(out -> {
+            out.write('{');
+            for (int i = 0; i < 4_000_000; i++) {
+                out.write(("\"k" + i + "\":0,").getBytes(StandardCharsets.US_ASCII));
+            }
+            out.write("\"last\": 0}".getBytes(StandardCharsets.US_ASCII));
+        });
+        refused(path, "more than 1000 different keys");
     }
 
     @Test
