@@ -44,7 +44,7 @@ final class EditBench {
         PlayableBuilder builder = new PlayableBuilder(new SoundCache(RATE));
         Engine engine = new Engine(RATE);
         engine.publish(EngineBench.playable(builder, project));
-        engine.play(1, 0);
+        engine.commands().play(1, 0);
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         Random random = new Random(4);

@@ -59,10 +59,10 @@ final class EngineBench {
     }
 
     static Playable playable(PlayableBuilder builder, Project project) {
-        List<Playable.Source> sources = new ArrayList<>();
+        List<Playable.Piece> sources = new ArrayList<>();
         for (SlotRef slot : project.filledSlots()) {
             Pattern pattern = project.at(slot).orElseThrow();
-            sources.add(new Playable.Source(pattern.id().value(), Score.endless(PatternScore.compile(project, pattern, Optional.empty()))));
+            sources.add(new Playable.Piece(pattern.id().value(), Score.endless(PatternScore.compile(project, pattern, Optional.empty()))));
         }
         return builder.build(project, sources);
     }
@@ -70,7 +70,7 @@ final class EngineBench {
     static Engine playing(Project project) {
         Engine engine = new Engine(RATE);
         engine.publish(playable(new PlayableBuilder(SOUNDS), project));
-        engine.play(1, 0);
+        engine.commands().play(1, 0);
         return engine;
     }
 
@@ -96,7 +96,7 @@ final class EngineBench {
         double[] sounding = new double[drums.size()];
         double passFrames = project.tempo().toFrame(pattern.durationUnits(), RATE);
         for (int i = 0; i < voices.length; i++) {
-            voices[i] = SOUNDS.get(drums.get(i).layers().get(0).recipe());
+            voices[i] = SOUNDS.get(drums.get(i).layers().get(0).sound());
             sounding[i] = pattern.lane(drums.get(i).id()).hits().size() * voices[i].length / passFrames;
         }
         System.out.printf(Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
@@ -158,7 +158,7 @@ final class EngineBench {
                 engine.publish(playable(builder, project));
             }
             if (i % 40 == 0) {
-                engine.queue(1 + Math.floorMod(i / 40, 2), Switch.values()[Math.floorMod(i / 40, 5)]);
+                engine.commands().queue(1 + Math.floorMod(i / 40, 2), Switch.values()[Math.floorMod(i / 40, 5)]);
             }
             long before = THREADS.getThreadAllocatedBytes(id);
             engine.render(left, right, BLOCK);

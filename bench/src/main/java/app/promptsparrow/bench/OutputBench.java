@@ -34,7 +34,7 @@ final class OutputBench {
     private static List<Figure> drive(String name, AudioOutput output, int playSeconds) throws InterruptedException {
         Engine engine = new Engine(RATE);
         engine.publish(EngineBench.playable(new PlayableBuilder(new SoundCache(RATE)), DemoProject.make()));
-        engine.play(1, 0);
+        engine.commands().play(1, 0);
         try (Playback playback = new Playback(engine, output, Playback.USUAL_BLOCK).start()) {
             TimeUnit.SECONDS.sleep(1);
             long lateBefore = playback.lateBlocks();

@@ -1,9 +1,11 @@
 package app.promptsparrow.bench;
 
+import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.frame.MainView;
-import app.promptsparrow.desktop.frame.Settings;
-import app.promptsparrow.desktop.play.Player;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
@@ -54,7 +56,9 @@ public final class PaintWindow extends Application {
         Player player = new Player(engine, worker, Platform::runLater);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
         ProjectStore store = new ProjectStore(Pieces.grid(32, 64));
-        MainView view = new MainView(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker, worker);
+        Assembly assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker, worker, Optional.empty());
+        MainView view = assembly.frame();
+        Playing playing = assembly.beat().playing();
         stage.setScene(new Scene(view, 1_280, 1_100));
         stage.show();
         view.focusGrid();
@@ -71,7 +75,7 @@ public final class PaintWindow extends Application {
                     tell("FRAME " + now);
                 }
                 if (phase == Phase.PRESS && pulses == 30 && player.isReady()) {
-                    view.presenter().playOrStop();
+                    playing.playOrStop();
                 } else if (pulses == warm) {
                     tell("BEGIN " + phase);
                 } else if (pulses > warm + measured) {
@@ -88,14 +92,14 @@ public final class PaintWindow extends Application {
                 pulses = warm - SETTLE;
                 switch (phase) {
                     case PRESS -> {
-                        view.presenter().playOrStop();
+                        playing.playOrStop();
                         phase = Phase.REST;
                     }
                     case REST -> {
                         stage.setHeight(1_300);
                         store.open(Pieces.grid(48, 256), Optional.empty());
                         ((ButtonBase) view.lookup("#zoom")).fire();
-                        view.presenter().playOrStop();
+                        playing.playOrStop();
                         phase = Phase.SCROLL;
                     }
                     default -> System.exit(0);

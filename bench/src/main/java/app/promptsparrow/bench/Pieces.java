@@ -28,7 +28,7 @@ final class Pieces {
     static Project sixteenRows(Strip strip) {
         List<Row> rows = new ArrayList<>();
         for (Row row : BuiltInKits.deckhand().rows()) {
-            rows.add(row.withStrip(strip).withChoke(0, false));
+            rows.add(row.withStrip(strip).withVoicing(row.voicing().withChokeGroup(0).withOneVoice(false)));
         }
         rows.add(rows.size() - 1, Row.drum(20, "Wood", Family.PERCUSSION, 76, Recipe.of(Recipe.Model.RIM).with("tone", 900)).withStrip(strip));
         rows.add(rows.size() - 1, Row.drum(21, "Chain", Family.PERCUSSION, 80, Recipe.of(Recipe.Model.SHAKER).with("tone", 7_500)).withStrip(strip));

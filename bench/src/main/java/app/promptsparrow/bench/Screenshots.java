@@ -1,11 +1,13 @@
 package app.promptsparrow.bench;
 
 import app.promptsparrow.demo.DemoProject;
-import app.promptsparrow.desktop.beat.RowsInView;
+import app.promptsparrow.desktop.Assembly;
+import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.frame.MainView;
-import app.promptsparrow.desktop.frame.Settings;
-import app.promptsparrow.desktop.play.Player;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.rows.RowsInView;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
@@ -56,7 +58,9 @@ public final class Screenshots {
         private final Deque<Shot> shots = new ArrayDeque<>();
         private ProjectStore store;
         private Player player;
+        private Assembly assembly;
         private MainView view;
+        private BeatPresenter presenter;
         private Stage stage;
         private Path folder;
 
@@ -70,7 +74,9 @@ public final class Screenshots {
             player = new Player(engine, worker, Platform::runLater);
             player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
             store = new ProjectStore(DemoProject.make());
-            view = new MainView(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), worker, worker);
+            assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), worker, worker, Optional.empty());
+            view = assembly.frame();
+            presenter = assembly.beat();
             stage.setScene(new Scene(view, 1_280, 800));
             stage.show();
             view.focusGrid();
@@ -81,7 +87,7 @@ public final class Screenshots {
                 @Override
                 public void handle(long now) {
                     view.pulse(now);
-                    if (player.isReady() && ++pulses % PULSES_BETWEEN == 0) {
+                    if (player.isReady() && assembly.session().later().isDone() && ++pulses % PULSES_BETWEEN == 0) {
                         next(pulses / PULSES_BETWEEN);
                     }
                 }
@@ -90,77 +96,77 @@ public final class Screenshots {
 
         private void plan() {
             shots.add(new Shot("beat-dusk", 1_280, 800, () -> {
-                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
-                view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 8);
-                view.presenter().editor().plantAtCursor();
-                view.presenter().playOrStop();
+                presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
+                presenter.hand().put(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 8);
+                presenter.editor().plantAtCursor();
+                presenter.playing().playOrStop();
             }));
             shots.add(new Shot("beat-prompt", 1_280, 800, () -> {
-                view.presenter().stop();
-                view.presenter().selectNothing();
+                presenter.playing().stop();
+                presenter.hand().selectNothing();
                 type("#prompt", "closed hat 8ths light, open hat 4& accent, rim 3 in 8 ghost");
             }));
             shots.add(new Shot("beat-chart", 1_280, 800, () -> {
                 type("#prompt", "");
-                view.presenter().slots().choose(new SlotRef(1, 2), true);
+                presenter.slots().choose(new SlotRef(1, 2), true);
                 key(KeyCode.C);
             }));
             shots.add(new Shot("beat-roll", 1_280, 800, () -> {
                 key(KeyCode.C);
-                view.presenter().slots().choose(new SlotRef(1, 4), true);
+                presenter.slots().choose(new SlotRef(1, 4), true);
                 var hat = store.project().kit().rowNamed("Snare").orElseThrow().id();
-                view.presenter().putCursor(hat, 28);
-                view.presenter().editor().plantAtCursor();
-                view.presenter().putCursor(hat, 28);
+                presenter.hand().put(hat, 28);
+                presenter.editor().plantAtCursor();
+                presenter.hand().put(hat, 28);
             }));
             shots.add(new Shot("beat-detail", 1_280, 800, () -> {
-                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
-                view.presenter().putCursor(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 0);
-                view.presenter().selectNothing();
+                presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
+                presenter.hand().put(store.project().kit().rowNamed("Closed hat").orElseThrow().id(), 0);
+                presenter.hand().selectNothing();
                 press("#detail-choice");
             }));
             shots.add(new Shot("beat-tools", 1_280, 800, () -> {
-                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
+                presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#detail-choice");
-                view.presenter().selecting().all(true);
+                presenter.selecting().all(true);
                 key(KeyCode.EQUALS);
                 key(KeyCode.EQUALS);
                 key(KeyCode.EQUALS);
                 press("#tab-tools");
             }));
             shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> {
-                view.presenter().selectNothing();
+                presenter.hand().selectNothing();
                 key(KeyCode.MINUS);
                 key(KeyCode.MINUS);
                 key(KeyCode.MINUS);
                 press("#tab-pattern");
             }));
-            shots.add(new Shot("beat-six-eight", 1_280, 800, () -> view.presenter().slots().choose(new SlotRef(0, 1), true)));
+            shots.add(new Shot("beat-six-eight", 1_280, 800, () -> presenter.slots().choose(new SlotRef(0, 1), true)));
             shots.add(new Shot("beat-compare", 1_280, 800, () -> {
-                view.presenter().slots().choose(new SlotRef(1, 4), true);
+                presenter.slots().choose(new SlotRef(1, 4), true);
                 view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.X, false, false, false, false));
             }));
             shots.add(new Shot("beat-ladder", 1_280, 800, () -> {
                 view.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", KeyCode.X, false, false, false, false));
-                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
-                view.presenter().rowsInView().setFilter(RowsInView.Filter.BASS);
-                view.presenter().putCursor(store.project().kit().rowNamed("Bass").orElseThrow().id(), 6);
-                view.presenter().editor().plantAtCursor();
-                view.presenter().rowsInView().moreNotes(true);
-                view.presenter().rowsInView().toggleTwelve();
-                view.presenter().editor().addPitch(1);
+                presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
+                presenter.rowsInView().setFilter(RowsInView.Filter.BASS);
+                presenter.hand().put(store.project().kit().rowNamed("Bass").orElseThrow().id(), 6);
+                presenter.editor().plantAtCursor();
+                presenter.rowsInView().moreNotes(true);
+                presenter.rowsInView().toggleTwelve();
+                presenter.editor().addPitch(1);
                 press("#tab-hit");
             }));
             shots.add(new Shot("beat-small", 1_024, 640, () -> {
-                view.presenter().undo();
-                view.presenter().rowsInView().toggleTwelve();
-                view.presenter().rowsInView().fitNotes();
-                view.presenter().rowsInView().setFilter(RowsInView.Filter.ALL);
-                view.presenter().slots().choose(new SlotRef(1, 4), true);
+                store.undo();
+                presenter.rowsInView().toggleTwelve();
+                presenter.rowsInView().fitNotes();
+                presenter.rowsInView().setFilter(RowsInView.Filter.ALL);
+                presenter.slots().choose(new SlotRef(1, 4), true);
             }));
             shots.add(new Shot("beat-dawn", 1_280, 800, () -> {
                 press("#tab-row");
-                view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
+                presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#theme");
             }));
             shots.add(new Shot("keys", 1_280, 800, () -> {
@@ -169,8 +175,8 @@ public final class Screenshots {
             }));
             shots.add(new Shot("beat-question", 1_280, 800, () -> {
                 key(KeyCode.F1);
-                view.presenter().putCursor(store.project().kit().rowNamed("Rim").orElseThrow().id(), 6);
-                view.presenter().enter();
+                presenter.hand().put(store.project().kit().rowNamed("Rim").orElseThrow().id(), 6);
+                presenter.enter();
                 view.askToClose(Platform::exit);
             }));
             shots.add(new Shot("empty", 1_280, 800, () -> {

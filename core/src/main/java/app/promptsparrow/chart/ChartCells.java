@@ -10,14 +10,12 @@ import app.promptsparrow.text.Shown;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 
 /**
  * The cells of one row line: how many there are, the hits they make and, on a hat row, which of them are open.
  */
 record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
-
-    private static final String DRUM_SIGNS = "'-' or '.' (rest), 'x', 'X', 'l', 'g', 'o', 'O', 'f', '2' to '9' or '='";
-    private static final String BASS_SIGNS = "a note such as 'A1', '-' or '.' (rest) or '=' (goes on)";
 
     /** Drum cells: single characters; '|' and blanks are dropped. */
     static ChartCells drum(ChartLine line, Family family) throws ChartException {
@@ -28,17 +26,17 @@ record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
         for (; nextCell(line); step++) {
             checkRoom(line, step);
             char sign = line.peek();
-            if (sign == '=') {
+            if (sign == ChartSigns.ON) {
                 if (!sounding) {
                     throw line.error("'=' lets a note go on, but none sounds here");
                 }
                 lengthen(hits);
-            } else if (sign == '-' || sign == '.') {
+            } else if (ChartSigns.isRest(sign)) {
                 sounding = false;
             } else {
                 hits.add(drumHit(line, sign, step));
                 sounding = true;
-                if (family == Family.HAT && (sign == 'o' || sign == 'O')) {
+                if (family == Family.HAT && ChartSigns.isOpen(sign)) {
                     opened.add(step);
                 }
             }
@@ -48,17 +46,18 @@ record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
     }
 
     private static Hit drumHit(ChartLine line, char sign, int step) throws ChartException {
-        if (sign >= '2' && sign <= '9') {
-            return Hit.drum(step, Hit.FIRM).withRoll(Roll.of(sign - '0', 1));
+        OptionalInt rolled = ChartSigns.rolled(sign);
+        if (rolled.isPresent()) {
+            return Hit.drum(step, Hit.FIRM).withRoll(Roll.of(rolled.getAsInt(), 1));
         }
-        return switch (sign) {
-            case 'x', 'o' -> Hit.drum(step, Hit.FIRM);
-            case 'X', 'O' -> Hit.drum(step, Hit.ACCENT);
-            case 'l' -> Hit.drum(step, Hit.LIGHT);
-            case 'g' -> Hit.drum(step, Hit.GHOST);
-            case 'f' -> Hit.drum(step, Hit.FIRM).withFlam(Flam.USUAL);
-            default -> throw line.error("'" + Shown.text(String.valueOf(sign)) + "' is no cell; expected " + DRUM_SIGNS);
-        };
+        if (sign == ChartSigns.FLAM) {
+            return Hit.drum(step, Hit.FIRM).withFlam(Flam.USUAL);
+        }
+        OptionalInt velocity = ChartSigns.velocity(sign);
+        if (velocity.isEmpty()) {
+            throw line.error("'" + Shown.text(String.valueOf(sign)) + "' is no cell; expected " + ChartSigns.DRUM_SIGNS);
+        }
+        return Hit.drum(step, velocity.getAsInt());
     }
 
     /** Bass cells: separated by blanks or '|'. */
@@ -74,12 +73,12 @@ record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
                 cell.append(line.next());
             }
             String text = cell.toString();
-            if (text.equals("=")) {
+            if (text.length() == 1 && text.charAt(0) == ChartSigns.ON) {
                 if (!sounding) {
                     throw line.errorAt(at, "'=' lets a note go on, but none sounds here");
                 }
                 lengthen(hits);
-            } else if (text.equals("-") || text.equals(".")) {
+            } else if (text.length() == 1 && ChartSigns.isRest(text.charAt(0))) {
                 sounding = false;
             } else {
                 hits.add(bassHit(line, at, text, step));
@@ -90,22 +89,12 @@ record ChartCells(int count, List<Hit> hits, List<Integer> opened) {
     }
 
     private static Hit bassHit(ChartLine line, int at, String text, int step) throws ChartException {
-        String note = text;
-        boolean slide = note.startsWith("/");
-        note = slide ? note.substring(1) : note;
-        int velocity = Hit.FIRM;
-        if (note.endsWith(">")) {
-            velocity = Hit.ACCENT;
-            note = note.substring(0, note.length() - 1);
-        } else if (note.startsWith("(") && note.endsWith(")")) {
-            velocity = Hit.GHOST;
-            note = note.substring(1, note.length() - 1);
-        }
-        Optional<Integer> pitch = NoteNames.parse(note);
+        ChartSigns.BassCell cell = ChartSigns.bassCell(text);
+        Optional<Integer> pitch = NoteNames.parse(cell.note());
         if (pitch.isEmpty()) {
-            throw line.errorAt(at, "'" + Shown.text(text) + "' is no cell of a bass row; expected " + BASS_SIGNS);
+            throw line.errorAt(at, "'" + Shown.text(text) + "' is no cell of a bass row; expected " + ChartSigns.BASS_SIGNS);
         }
-        return Hit.bass(step, velocity, pitch.get(), Hit.STEP).withSlide(slide);
+        return Hit.bass(step, cell.velocity(), pitch.get(), Hit.STEP).withSlide(cell.slide());
     }
 
     /** Goes over blanks and bars; whether a cell follows. */

@@ -26,6 +26,8 @@ public final class ChartWriter {
     public record Result(String text, List<String> leftUnsaid) {
     }
 
+    private static final String REST = String.valueOf(ChartSigns.REST);
+
     private final Chart chart;
     private final StringBuilder out = new StringBuilder();
     private final Set<String> unsaid = new LinkedHashSet<>();
@@ -109,7 +111,7 @@ public final class ChartWriter {
         }
         lane.swing().ifPresent(swing -> unsaid.add("the own swing of " + row.name() + " in '" + pattern.name() + "'"));
         String[] cells = new String[steps];
-        Arrays.fill(cells, "-");
+        Arrays.fill(cells, REST);
         for (Hit hit : lane.hits()) {
             if (hit.step() >= steps) {
                 unsaid.add("hits beyond the length");
@@ -122,8 +124,8 @@ public final class ChartWriter {
             if (hit.length() % Hit.STEP != 0) {
                 unsaid.add("note lengths between whole steps");
             }
-            for (int i = 1; i <= more && hit.step() + i < steps && cells[hit.step() + i].equals("-"); i++) {
-                cells[hit.step() + i] = "=";
+            for (int i = 1; i <= more && hit.step() + i < steps && cells[hit.step() + i].equals(REST); i++) {
+                cells[hit.step() + i] = String.valueOf(ChartSigns.ON);
             }
         }
         int beat = (int) Math.max(1, pattern.meter().orElse(Meter.FOUR_FOUR).beatUnits() / pattern.laneStep(row.id()).units());
@@ -138,7 +140,7 @@ public final class ChartWriter {
         if (hit.pitch() != 0) {
             unsaid.add("pitch offsets of drum hits");
         }
-        if (hit.roll().isPresent() && hit.roll().get().count() <= 9) {
+        if (hit.roll().isPresent() && hit.roll().get().count() <= ChartSigns.MOST_ROLLED) {
             if (hit.roll().get().spanSteps() != 1 || hit.roll().get().rampPercent() != 100 || hit.roll().get().rampCents() != 0) {
                 unsaid.add("spans and ramps of rolls");
             }
@@ -146,20 +148,15 @@ public final class ChartWriter {
             return Integer.toString(hit.roll().get().count());
         }
         if (hit.roll().isPresent()) {
-            unsaid.add("rolls of more than 9 hits");
+            unsaid.add("rolls of more than " + ChartSigns.MOST_ROLLED + " hits");
         }
         if (hit.flam().isPresent()) {
             noteVelocity(hit, Hit.FIRM);
-            return "f";
+            return String.valueOf(ChartSigns.FLAM);
         }
-        int sign = nearest(hit.velocity(), Hit.GHOST, Hit.LIGHT, Hit.FIRM, Hit.ACCENT);
-        noteVelocity(hit, sign);
-        return switch (sign) {
-            case Hit.GHOST -> "g";
-            case Hit.LIGHT -> "l";
-            case Hit.FIRM -> "x";
-            default -> "X";
-        };
+        char sign = ChartSigns.nearest(hit.velocity());
+        noteVelocity(hit, ChartSigns.velocity(sign).orElseThrow());
+        return String.valueOf(sign);
     }
 
     private String bassCell(Hit hit) {
@@ -167,10 +164,9 @@ public final class ChartWriter {
         if (hit.roll().isPresent() || hit.flam().isPresent()) {
             unsaid.add("rolls and flams on bass rows");
         }
-        int sign = nearest(hit.velocity(), Hit.GHOST, Hit.FIRM, Hit.ACCENT);
-        noteVelocity(hit, sign);
-        String note = NoteNames.of(hit.pitch());
-        return (hit.slide() ? "/" : "") + (sign == Hit.GHOST ? "(" + note + ")" : sign == Hit.ACCENT ? note + ">" : note);
+        int velocity = ChartSigns.nearestOfBass(hit.velocity());
+        noteVelocity(hit, velocity);
+        return ChartSigns.write(new ChartSigns.BassCell(NoteNames.of(hit.pitch()), velocity, hit.slide()));
     }
 
     private void noteShared(Hit hit) {
@@ -186,13 +182,5 @@ public final class ChartWriter {
         if (hit.velocity() != said) {
             unsaid.add("exact velocities");
         }
-    }
-
-    private static int nearest(int velocity, int... signs) {
-        int best = signs[0];
-        for (int sign : signs) {
-            best = Math.abs(velocity - sign) < Math.abs(velocity - best) ? sign : best;
-        }
-        return best;
     }
 }

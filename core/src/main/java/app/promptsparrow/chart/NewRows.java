@@ -3,6 +3,7 @@ package app.promptsparrow.chart;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
@@ -32,9 +33,8 @@ public final class NewRows {
             }
             Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family)));
             return openName(name) && family == Family.HAT
-                    ? new Row(row.id(), name, family, row.kind(), List.of(Layer.of(
-                            Recipe.of(Recipe.Model.HAT).with("length", 520))), row.strip(), row.ending(), 1, false,
-                            row.lean(), 100, freeNote(kit, 46), row.midiChannel(), false, false)
+                    ? row.withLayers(List.of(Layer.of(Recipe.of(Recipe.Model.HAT).with("length", 520)))).withVoicing(row.voicing().withChokeGroup(1))
+                            .withMidi(MidiOut.drum(freeNote(kit, 46)))
                     : row;
         });
     }
@@ -62,7 +62,7 @@ public final class NewRows {
 
     /** The wished note if no drum row has it, else the first free one from 35 on, else the wished one all the same. */
     private static int freeNote(Kit kit, int wished) {
-        Set<Integer> used = kit.rows().stream().filter(row -> !row.isBass()).map(Row::midiNote).collect(Collectors.toSet());
+        Set<Integer> used = kit.rows().stream().filter(row -> !row.isBass()).map(row -> row.midi().note()).collect(Collectors.toSet());
         if (!used.contains(wished)) {
             return wished;
         }
@@ -75,9 +75,9 @@ public final class NewRows {
     }
 
     private static int freeChannel(Kit kit) {
-        Set<Integer> used = kit.rows().stream().map(Row::midiChannel).collect(Collectors.toSet());
+        Set<Integer> used = kit.rows().stream().map(row -> row.midi().channel()).collect(Collectors.toSet());
         for (int channel = 1; channel <= 16; channel++) {
-            if (channel != Row.DRUM_CHANNEL && !used.contains(channel)) {
+            if (channel != MidiOut.DRUM_CHANNEL && !used.contains(channel)) {
                 return channel;
             }
         }

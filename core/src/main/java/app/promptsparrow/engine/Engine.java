@@ -1,14 +1,14 @@
 package app.promptsparrow.engine;
 
-import app.promptsparrow.kit.RowId;
 import app.promptsparrow.sound.Limiter;
 import java.util.Arrays;
 
 /**
  * The one renderer, for playback, export and audition alike.
  *
- * <p>Threads: {@link #render} belongs to one thread (the render thread, or whoever exports). {@link #publish} and the
- * commands belong to one other thread; {@link #news} may be read from any. Nothing here starts a thread.
+ * <p>Threads: {@link #render} belongs to one thread (the render thread, or whoever exports). {@link #publish} and
+ * {@link #commands} belong to one other thread; further threads that command have a {@link #newWriter} each; {@link #news} may be read
+ * from any. Nothing here starts a thread.
  *
  * <p>Budget: {@link #render} allocates nothing and takes no lock. Output lags what is mixed by {@link #LOOK_AHEAD}
  * frames, in which the limiter looks ahead; frame numbers are those of the output, so that a note at frame 0 is heard at
@@ -19,8 +19,7 @@ public final class Engine {
     /** Frames that are mixed before the first is handed out. */
     public static final int LOOK_AHEAD = Limiter.AHEAD * Mixer.TICK;
 
-    /** The furthest that a struck pitch may lie from 0: the highest MIDI note and the widest offset. */
-    public static final int MAX_CENTS = 12_700 + 2_400;
+    private static final int MOST_WRITERS = 8;
 
     /** Ticks that are kept: those that are handed out next and those the limiter looks ahead at. */
     private static final int RING = 32;
@@ -28,8 +27,10 @@ public final class Engine {
     private final int rateHz;
     private final News news = new News();
     private final Mixer mixer;
-    private final Limiter limiter;
-    private final CommandRing commands = new CommandRing();
+    private final MasterBus master;
+    private final EngineCommands commands = new EngineCommands();
+    /** Replaced whole when one is added. */
+    private volatile EngineCommands[] writers = {commands};
     private final float[] left = new float[RING * Mixer.TICK];
     private final float[] right = new float[RING * Mixer.TICK];
     private final float[] spanLeft = new float[Mixer.SPAN];
@@ -44,8 +45,8 @@ public final class Engine {
 
     public Engine(int rateHz) {
         this.rateHz = rateHz;
-        mixer = new Mixer(rateHz, news);
-        limiter = new Limiter(rateHz, Mixer.TICK);
+        master = new MasterBus(rateHz, news);
+        mixer = new Mixer(rateHz, news, master);
     }
 
     public int rateHz() {
@@ -63,38 +64,21 @@ public final class Engine {
         published = playable;
     }
 
-    /** Plays a published source from one of its positions. Answers false if the command ring is full. */
-    public boolean play(long sourceId, long positionUnits) {
-        return commands.offer(CommandRing.PLAY, sourceId, positionUnits);
+    /** The commands of the thread that publishes. */
+    public EngineCommands commands() {
+        return commands;
     }
 
-    public boolean stop() {
-        return commands.offer(CommandRing.STOP, 0, 0);
-    }
-
-    /** Lets a published source follow the one that plays, replacing what was queued. */
-    public boolean queue(long sourceId, Switch how) {
-        return commands.offer(CommandRing.QUEUE, sourceId, how.ordinal());
-    }
-
-    public boolean unqueue() {
-        return commands.offer(CommandRing.UNQUEUE, 0, 0);
-    }
-
-    /**
-     * Strikes a row at once, apart from the music.
-     *
-     * @param velocity 1 to 127
-     * @param cents    drum: pitch offset; bass: MIDI note times 100; at most {@value #MAX_CENTS} up or down
-     */
-    public boolean audition(RowId row, int velocity, int cents) {
-        if (velocity < 1 || velocity > 127) {
-            throw new IllegalArgumentException("a velocity is 1 to 127, not " + velocity);
+    /** Commands of another thread, with a ring of its own: pads, a MIDI input. Any thread; at most {@value #MOST_WRITERS} in all. */
+    public synchronized EngineCommands newWriter() {
+        if (writers.length == MOST_WRITERS) {
+            throw new IllegalStateException("an engine takes commands of " + MOST_WRITERS + " writers");
         }
-        if (Math.abs((long) cents) > MAX_CENTS) {
-            throw new IllegalArgumentException("a pitch is at most " + MAX_CENTS + " cents, not " + cents);
-        }
-        return commands.offer(CommandRing.AUDITION, row.value(), (long) velocity << 32 | cents & 0xFFFFFFFFL);
+        EngineCommands more = new EngineCommands();
+        EngineCommands[] all = Arrays.copyOf(writers, writers.length + 1);
+        all[writers.length] = more;
+        writers = all;
+        return more;
     }
 
     // --- the rendering thread ---
@@ -173,14 +157,10 @@ public final class Engine {
     /** Lets the limiter see the ticks ahead, up to the last it needs, and apply what they allow to the next one. */
     private void finishTick() {
         for (; seenTicks <= readyTicks + Limiter.AHEAD && seenTicks < mixedTicks; seenTicks++) {
-            limiter.see(left, right, (int) (seenTicks % RING) * Mixer.TICK, Mixer.TICK);
+            master.see(left, right, (int) (seenTicks % RING) * Mixer.TICK);
         }
         int at = (int) (readyTicks % RING) * Mixer.TICK;
-        if (mixer.limits()) {
-            limiter.apply(left, right, at, Mixer.TICK);
-        }
-        news.peak(Playable.SLOTS, limiter.peakLeft());
-        news.peak(Playable.SLOTS + 1, limiter.peakRight());
+        master.finish(left, right, at, mixer.limits());
     }
 
     /**
@@ -195,7 +175,7 @@ public final class Engine {
             Arrays.fill(right, at, at + Mixer.TICK, 0);
         }
         for (; seenTicks < toTick; seenTicks++) {
-            limiter.see(left, right, (int) (seenTicks % RING) * Mixer.TICK, Mixer.TICK);
+            master.see(left, right, (int) (seenTicks % RING) * Mixer.TICK);
         }
         readyTicks = toTick;
         mixer.clear(mixedTicks * Mixer.TICK);
@@ -207,11 +187,17 @@ public final class Engine {
             adopted = newest;
             mixer.adopt(newest);
         }
-        while (commands.hasNext()) {
-            int kind = (int) commands.field(0);
-            long first = commands.field(1);
-            long second = commands.field(2);
-            commands.advance(); // first, so that one that fails is not met again
+        for (EngineCommands writer : writers) {
+            take(writer.ring());
+        }
+    }
+
+    private void take(CommandRing ring) {
+        while (ring.hasNext()) {
+            int kind = (int) ring.field(0);
+            long first = ring.field(1);
+            long second = ring.field(2);
+            ring.advance(); // first, so that one that fails is not met again
             switch (kind) {
                 case CommandRing.PLAY -> mixer.play(first, second);
                 case CommandRing.STOP -> mixer.stop();

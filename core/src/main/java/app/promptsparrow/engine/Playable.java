@@ -20,20 +20,20 @@ public final class Playable {
      *
      * @param id given out by whoever publishes; commands name it
      */
-    public record Source(long id, Score score) {
+    public record Piece(long id, Score score) {
     }
 
     private final Tempo tempo;
-    private final Source[] sources;
+    private final Piece[] pieces;
     private final RowPlan[] rows;
     private final byte[] slotByRowId;
     private final Tank.Settings reverb;
     private final boolean limiter;
     private final float masterGain;
 
-    Playable(Tempo tempo, List<Source> sources, RowPlan[] rowsBySlot, Tank.Settings reverb, boolean limiter, float masterGain) {
+    Playable(Tempo tempo, List<Piece> pieces, RowPlan[] rowsBySlot, Tank.Settings reverb, boolean limiter, float masterGain) {
         this.tempo = tempo;
-        this.sources = sources.toArray(Source[]::new);
+        this.pieces = pieces.toArray(Piece[]::new);
         this.rows = rowsBySlot;
         this.reverb = reverb;
         this.limiter = limiter;
@@ -55,11 +55,11 @@ public final class Playable {
         return tempo;
     }
 
-    /** The score of a source id, or null. */
+    /** The score of an id, or null. */
     Score score(long id) {
-        for (Source source : sources) {
-            if (source.id == id) {
-                return source.score;
+        for (Piece piece : pieces) {
+            if (piece.id == id) {
+                return piece.score;
             }
         }
         return null;

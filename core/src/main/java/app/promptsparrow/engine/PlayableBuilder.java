@@ -26,12 +26,12 @@ public final class PlayableBuilder {
     }
 
     /** Plans the kit's rows and puts them together with what may be played. */
-    public Playable build(Project project, List<Playable.Source> sources) {
-        return build(project, sources, true);
+    public Playable build(Project project, List<Playable.Piece> pieces) {
+        return build(project, pieces, true);
     }
 
     /** The same, with or without the limiter at the end. */
-    public Playable build(Project project, List<Playable.Source> sources, boolean limiter) {
+    public Playable build(Project project, List<Playable.Piece> pieces, boolean limiter) {
         Kit kit = project.kit();
         slots.keySet().removeIf(id -> kit.indexOf(id) < 0);
         RowPlan[] next = new RowPlan[Playable.SLOTS];
@@ -43,7 +43,7 @@ public final class PlayableBuilder {
                     ? plans[slot] : new RowPlan(row, order, heard, sounds);
         }
         plans = next;
-        return new Playable(project.tempo(), sources, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), limiter, 1);
+        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), limiter, 1);
     }
 
     private int freeSlot() {

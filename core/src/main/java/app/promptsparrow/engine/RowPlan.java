@@ -70,21 +70,21 @@ final class RowPlan {
         int rate = sounds.rateHz();
         this.row = row;
         this.order = order;
-        boolean live = row.layers().get(0).recipe().model() == Recipe.Model.BASS;
-        double releaseMs = row.ending().kind() == Ending.Kind.FADE ? row.ending().fadeMs() : CUT_MS;
+        boolean live = row.layers().get(0).sound().isLive();
+        double releaseMs = row.voicing().ending().kind() == Ending.Kind.FADE ? row.voicing().ending().fadeMs() : CUT_MS;
         Layer first = row.layers().get(0);
-        bass = live ? new BassVoice.Settings(first.recipe(), rate, releaseMs) : null;
+        bass = live ? new BassVoice.Settings((Recipe) first.sound(), rate, releaseMs) : null;
         bassLayer = live ? new LayerPlan(first, null) : null;
         List<Layer> buffers = live ? List.of() : row.layers();
-        layers = buffers.stream().map(layer -> new LayerPlan(layer, sounds.get(layer.recipe()))).toArray(LayerPlan[]::new);
+        layers = buffers.stream().map(layer -> new LayerPlan(layer, sounds.get(layer.sound()))).toArray(LayerPlan[]::new);
         pitched = row.isBass();
-        chokeGroup = row.chokeGroup();
-        oneVoice = row.oneVoice();
-        gated = row.ending().kind() != Ending.Kind.RING;
+        chokeGroup = row.voicing().chokeGroup();
+        oneVoice = row.voicing().oneVoice();
+        gated = row.voicing().ending().kind() != Ending.Kind.RING;
         releaseFall = StrictMath.exp(-MINUS_60_DB * 1000 / (releaseMs * rate));
         for (int velocity = 1; velocity < 128; velocity++) {
             // gain dB = response × 40·log10(v/127), so the gain is (v/127)^(2·response)
-            velocityGain[velocity] = (float) StrictMath.pow(velocity / 127.0, 2 * row.velocityResponse() / 100.0);
+            velocityGain[velocity] = (float) StrictMath.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0);
         }
         Strip strip = row.strip();
         lowCut = strip.lowCutHz() == 0 ? Svf.Setting.NEUTRAL : Svf.Setting.highPass(strip.lowCutHz(), rate);
@@ -111,7 +111,7 @@ final class RowPlan {
 
     /** The MIDI note at which a buffer on a bass row plays at its own pitch. */
     int rootNote() {
-        return row.midiNote();
+        return row.midi().note();
     }
 
     boolean hasFrames(float[] frames) {

@@ -95,7 +95,7 @@ final class Sequencer implements NoteSink {
     private long horizonFrame;
 
     private Playing emitting;
-    private long switchedAtFrame = Voice.NEVER;
+    private long switchedAtFrame = Sounding.NEVER;
 
     Sequencer(int rateHz) {
         this(rateHz, MAX_NOTES);
@@ -145,7 +145,7 @@ final class Sequencer implements NoteSink {
 
     /** The frame of a transport unit under the tempo of now. */
     long frameOf(long units) {
-        return units >= Score.NEVER ? Voice.NEVER : anchorFrame + tempo.toFrame(units - anchorUnits, rateHz);
+        return units >= Score.NEVER ? Sounding.NEVER : anchorFrame + tempo.toFrame(units - anchorUnits, rateHz);
     }
 
     /** Takes the newest playable at a tick's first frame. Answers whether frames of units have moved. */
@@ -274,7 +274,7 @@ final class Sequencer implements NoteSink {
         if (!running) {
             return;
         }
-        switchedAtFrame = Voice.NEVER;
+        switchedAtFrame = Sounding.NEVER;
         if (next.score != null && frameOf(switchUnits) < toFrame) {
             switchedAtFrame = frameOf(switchUnits);
             placeForLeft().copy(current);
@@ -398,16 +398,16 @@ final class Sequencer implements NoteSink {
         return switchedAtFrame;
     }
 
-    /** The frame from which on nothing of a source that ends by itself can begin any more, late hits included, or {@link Voice#NEVER}. */
+    /** The frame from which on nothing of a source that ends by itself can begin any more, late hits included, or {@link Sounding.NEVER}. */
     long lastFrame() {
-        return endFrame() == Voice.NEVER ? Voice.NEVER
+        return endFrame() == Sounding.NEVER ? Sounding.NEVER
                 : frameOf(current.origin + current.score.length() + current.score.reachForward()) + 1;
     }
 
-    /** The frame at which a source that ends by itself is over, or {@link Voice#NEVER}. */
+    /** The frame at which a source that ends by itself is over, or {@link Sounding.NEVER}. */
     long endFrame() {
         if (!running || !current.score.ends() || next.score != null) {
-            return Voice.NEVER;
+            return Sounding.NEVER;
         }
         return frameOf(current.origin + current.score.length());
     }

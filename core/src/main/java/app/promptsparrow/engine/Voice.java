@@ -4,22 +4,13 @@ package app.promptsparrow.engine;
  * One sounding buffer. Owned by the render thread. Sounds until its frames are used up, its gate ends it (rows that fade
  * or cut), or it is cut; every early end is a fade, never a click.
  */
-final class Voice {
-
-    static final long NEVER = Long.MAX_VALUE;
+final class Voice extends Sounding {
 
     private static final double SILENT = 1e-4; // -80 dB
 
     boolean active;
-    int slot;
     float[] frames;
-    long startFrame;
-    /** Where the gate ends in the transport's units, or {@link #NEVER} if it is given in frames only. */
-    long gateUnits;
-    long gateFrame;
     long serial;
-    /** The source that started it, whose end also ends its gate. */
-    long source;
 
     private double position;
     private double ratio;
@@ -30,12 +21,12 @@ final class Voice {
     private boolean releasing;
     private long cutFrame;
     private double cutStep;
+    private double fadeFrames;
 
-    void start(RowPlan row, int slotOfRow, RowPlan.LayerPlan layer, double pitchRatio, float velocityGain, long atFrame) {
+    void start(RowPlan row, int slotOfRow, RowPlan.LayerPlan layer, double pitchRatio, float velocityGain) {
         active = true;
         slot = slotOfRow;
         frames = layer.frames;
-        startFrame = atFrame;
         position = 0;
         ratio = layer.ratio * pitchRatio;
         gain = layer.gain * velocityGain;
@@ -51,10 +42,9 @@ final class Voice {
         return gain * level;
     }
 
-    /** Its gate ends at a frame, unless it ends before. */
-    void endGate(long atFrame) {
-        gateFrame = Math.min(gateFrame, atFrame);
-        gateUnits = NEVER;
+    @Override
+    boolean isGated() {
+        return active;
     }
 
     boolean isCut() {
@@ -69,8 +59,6 @@ final class Voice {
             this.fadeFrames = fadeFrames;
         }
     }
-
-    private double fadeFrames;
 
     /**
      * Adds the {@code count} frames from {@code tickFrame} on to a buffer.

@@ -3,6 +3,7 @@ package app.promptsparrow.export;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Unfinished;
+import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.Project;
@@ -137,7 +138,7 @@ public final class AudioPlan {
     /** The project with every other row muted. */
     private Project alone(Row only) {
         return project.withKit(new Kit(project.kit().name(), project.kit().rows().stream()
-                .map(row -> row.withMuted(!row.id().equals(only.id())).withSoloed(false)).toList(), project.kit().reverb()));
+                .map(row -> row.withHeard(new Heard(!row.id().equals(only.id()), false))).toList(), project.kit().reverb()));
     }
 
     /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */

@@ -9,8 +9,9 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
-import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
+import app.promptsparrow.score.Scores;
+import app.promptsparrow.score.Source;
 import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
 import java.util.List;
@@ -96,7 +97,6 @@ public sealed interface Choice {
     }
 
     private static Piece piece(Project project, Pattern pattern, OptionalInt repeat) {
-        PatternScore score = PatternScore.compile(project, pattern, Optional.empty());
         long passes;
         if (repeat.isPresent()) {
             passes = repeat.getAsInt();
@@ -107,11 +107,11 @@ public sealed interface Choice {
                     + LineUp.costliest(pattern).stream().limit(2).map(row -> project.kit().row(row)
                     .map(r -> r.name()).orElse("a lane")).reduce((a, b) -> a + " or " + b).orElse("a lane"))) / pattern.durationUnits();
         }
-        return new Piece(pattern.name(), project, Score.passes(score, passes), Optional.of(pattern));
+        return new Piece(pattern.name(), project, new Scores().of(project, new Source.Passes(pattern.id(), passes)), Optional.of(pattern));
     }
 
     private static Piece songPiece(Project project, Song song, OptionalInt repeat) {
-        return new Piece(song.name(), project, Score.song(project, song, repeat.orElse(1)), Optional.empty());
+        return new Piece(song.name(), project, new Scores().of(project, new Source.WholeSong(song, repeat.orElse(1))), Optional.empty());
     }
 
     /** The project without any swing and timing. */

@@ -137,7 +137,7 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
                 continue;
             }
             Optional<Row> there = kit.rowNamed(row.name()).filter(own -> own.isBass() == row.isBass()).or(() -> open.kit().rows().stream()
-                    .filter(own -> own.isBass() == row.isBass() && (row.isBass() ? own.midiChannel() == row.midiChannel() : own.midiNote() == row.midiNote()))
+                    .filter(own -> own.isBass() == row.isBass() && (row.isBass() ? own.midi().channel() == row.midi().channel() : own.midi().note() == row.midi().note()))
                     .findFirst()).filter(own -> !lanes.containsKey(own.id()));
             RowId id = there.map(Row::id).orElseGet(() -> new RowId(firstRow + fresh.size()));
             if (there.isEmpty()) {

@@ -31,8 +31,8 @@ public final class OfflineRender {
 
     public OfflineRender(Project project, Score score, SoundCache sounds, boolean limiter) {
         engine = new Engine(sounds.rateHz());
-        engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Source(1, score)), limiter));
-        engine.play(1, 0);
+        engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Piece(1, score)), limiter));
+        engine.commands().play(1, 0);
         musicFrames = project.tempo().toFrame(score.length(), sounds.rateHz());
     }
 

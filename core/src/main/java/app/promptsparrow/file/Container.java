@@ -4,40 +4,81 @@ import app.promptsparrow.text.Shown;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
 import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
 
-/** Reads our ZIP containers within limits, whatever their headers claim. */
+/**
+ * Our containers: ZIP files with entries of known kinds, read within limits, whatever their headers claim, and written so that the
+ * same content is the same bytes.
+ */
 final class Container {
 
     /** The most bytes that a JSON entry may unfold to. */
     static final int MAX_JSON = 64 << 20;
-    static final int MAX_ENTRIES = 10_000;
-    /** A container is its JSON, stored or packed, and a little more. */
-    private static final long MAX_FILE = MAX_JSON + (8L << 20);
+    private static final int MAX_ENTRIES = 10_000;
+    /** What a container needs beside what is in it. */
+    private static final long FRAME = 8L << 20;
+    private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
 
-    /** Reads an entry. */
+    /**
+     * A kind of entry that may stand in a container.
+     *
+     * @param names    which entries are of it
+     * @param maxBytes the most bytes that one of them may unfold to
+     * @param maxCount how many of them there may be
+     */
+    record Kind(Predicate<String> names, long maxBytes, int maxCount) {
+
+        /** One entry of JSON. */
+        static Kind json(String name) {
+            return new Kind(name::equals, MAX_JSON, 1);
+        }
+    }
+
+    /** Makes something of the entries of a container. */
     interface Reading<T> {
-        T from(InputStream in) throws IOException, ProjectFile.NotAProject;
+        T from(Entries entries) throws IOException, FileProblem, ProjectFile.NotAProject;
+    }
+
+    /** Makes something of the bytes of an entry. */
+    interface Content<T> {
+        T from(InputStream in) throws IOException, FileProblem, ProjectFile.NotAProject;
     }
 
     private Container() {
     }
 
-    /** Reads the one entry that the container must hold, and the only one it may. */
-    static <T> T read(Path file, String wanted, Reading<T> reading) throws FileProblem, ProjectFile.NotAProject {
+    // --- reading ---
+
+    /**
+     * Opens a container, in which nothing but entries of some kinds may stand.
+     *
+     * @throws FileProblem with one sentence, if it is damaged, too long, or holds anything else
+     */
+    static <T> T read(Path file, List<Kind> kinds, Reading<T> reading) throws FileProblem, ProjectFile.NotAProject {
         if (Files.isDirectory(file)) {
             throw new FileProblem(file, "is a folder, not a file");
         }
+        long most = FRAME + kinds.stream().mapToLong(kind -> kind.maxBytes * kind.maxCount).sum();
         try {
-            if (Files.size(file) > MAX_FILE) {
-                throw new FileProblem(file, "is longer than " + (MAX_FILE >> 20) + " MiB, so it is no project of Prompt Sparrow");
+            if (Files.size(file) > most) {
+                throw new FileProblem(file, "is longer than " + (most >> 20) + " MiB, so it is no project of Prompt Sparrow");
             }
-            return unzipped(file, wanted, reading);
+            try (ZipFile zip = new ZipFile(file.toFile())) {
+                Entries entries = new Entries(file, zip, kinds);
+                entries.check();
+                return reading.from(entries);
+            }
         } catch (ZipException | IllegalArgumentException damaged) {
             throw new FileProblem(file, "is damaged, cut off or no project of Prompt Sparrow", damaged);
         } catch (IOException problem) {
@@ -45,28 +86,55 @@ final class Container {
         }
     }
 
-    private static <T> T unzipped(Path file, String wanted, Reading<T> reading) throws IOException, FileProblem, ProjectFile.NotAProject {
-        try (ZipFile zip = new ZipFile(file.toFile())) {
+    /** The entries of an open container. */
+    static final class Entries {
+
+        private final Path file;
+        private final ZipFile zip;
+        private final List<Kind> kinds;
+
+        private Entries(Path file, ZipFile zip, List<Kind> kinds) {
+            this.file = file;
+            this.zip = zip;
+            this.kinds = kinds;
+        }
+
+        private void check() throws FileProblem {
             if (zip.size() > MAX_ENTRIES) {
                 throw new FileProblem(file, "holds " + zip.size() + " entries; at most " + MAX_ENTRIES + " are read");
             }
-            for (ZipEntry entry : Collections.list(zip.entries())) {
-                String name = entry.getName();
+            int[] counts = new int[kinds.size()];
+            for (String name : names()) {
                 if (name.startsWith("/") || name.contains("\\") || name.contains("..") || name.contains(":")) {
                     throw new FileProblem(file, "holds the entry '" + Shown.text(name) + "', whose path leaves the container");
                 }
-                if (!name.equals(wanted)) {
-                    throw new FileProblem(file, "holds the entry '" + Shown.text(name) + "', which is not known");
+                int kind = kinds.indexOf(kind(name).orElseThrow(() -> new FileProblem(file, "holds the entry '" + Shown.text(name) + "', which is not known")));
+                if (++counts[kind] > kinds.get(kind).maxCount) {
+                    throw new FileProblem(file, "holds more than " + kinds.get(kind).maxCount + " entries like '" + Shown.text(name) + "'");
                 }
             }
-            ZipEntry entry = zip.getEntry(wanted);
+        }
+
+        private Optional<Kind> kind(String name) {
+            return kinds.stream().filter(kind -> kind.names.test(name)).findFirst();
+        }
+
+        /** The names of all entries, in the order in which they stand. */
+        List<String> names() {
+            return Collections.list(zip.entries()).stream().map(ZipEntry::getName).toList();
+        }
+
+        /** Reads an entry that must be there. */
+        <T> T read(String name, Content<T> content) throws IOException, FileProblem, ProjectFile.NotAProject {
+            ZipEntry entry = zip.getEntry(name);
             if (entry == null) {
-                throw new FileProblem(file, "holds no " + wanted + ", so it is no project of Prompt Sparrow");
+                throw new FileProblem(file, "holds no " + name + ", so it is no project of Prompt Sparrow");
             }
-            try (InputStream in = new Limited(zip.getInputStream(entry))) {
-                return reading.from(in);
+            long most = kind(name).orElseThrow().maxBytes;
+            try (InputStream in = new Limited(zip.getInputStream(entry), most)) {
+                return content.from(in);
             } catch (TooLong much) {
-                throw new FileProblem(file, wanted + " unfolds to more than " + (MAX_JSON >> 20) + " MiB", much);
+                throw new FileProblem(file, name + " unfolds to more than " + (most >> 20) + " MiB", much);
             }
         }
     }
@@ -76,17 +144,18 @@ final class Container {
         private static final long serialVersionUID = 1;
     }
 
-    /** Lets at most {@value #MAX_JSON} bytes through. */
+    /** Lets at most so many bytes through. */
     private static final class Limited extends FilterInputStream {
-        private int left = MAX_JSON;
+        private long left;
 
-        Limited(InputStream in) {
+        Limited(InputStream in, long most) {
             super(in);
+            left = most;
         }
 
         @Override
         public int read() throws IOException {
-            return counted(super.read() , 1);
+            return counted(super.read(), 1);
         }
 
         @Override
@@ -103,6 +172,33 @@ final class Container {
                 throw new TooLong();
             }
             return answer;
+        }
+    }
+
+    // --- writing ---
+
+    /** Writes a container, entry by entry; the same entries give the same bytes, whenever they are written. */
+    static final class Writer {
+
+        private final ZipOutputStream zip;
+
+        /** @param out is left open */
+        Writer(OutputStream out) {
+            zip = new ZipOutputStream(out);
+        }
+
+        Writer entry(String name, byte[] content) throws IOException {
+            ZipEntry entry = new ZipEntry(name);
+            entry.setTimeLocal(NO_TIME);
+            zip.putNextEntry(entry);
+            zip.write(content);
+            zip.closeEntry();
+            return this;
+        }
+
+        void finish() throws IOException {
+            zip.finish();
+            zip.flush();
         }
     }
 }

@@ -2,14 +2,17 @@ package app.promptsparrow.file;
 
 import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
+import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
@@ -51,14 +54,14 @@ final class KitJson {
         out.writeEndArray();
         Strip s = row.strip();
         writeNumbers(out, "strip", s.levelDb(), s.pan(), s.lowCutHz(), s.highCutHz(), s.lowShelfDb(), s.highShelfDb(), s.drive(), s.send());
-        out.writeStringField("ending", key(row.ending().kind()));
-        if (row.ending().kind() == Ending.Kind.FADE) {
-            out.writeNumberField("fadeMs", row.ending().fadeMs());
+        out.writeStringField("ending", key(row.voicing().ending().kind()));
+        if (row.voicing().ending().kind() == Ending.Kind.FADE) {
+            out.writeNumberField("fadeMs", row.voicing().ending().fadeMs());
         }
-        if (row.chokeGroup() != 0) {
-            out.writeNumberField("choke", row.chokeGroup());
+        if (row.voicing().chokeGroup() != 0) {
+            out.writeNumberField("choke", row.voicing().chokeGroup());
         }
-        if (row.oneVoice()) {
+        if (row.voicing().oneVoice()) {
             out.writeBooleanField("oneVoice", true);
         }
         if (!row.lean().equals(Lean.NONE)) {
@@ -67,13 +70,13 @@ final class KitJson {
             out.writeString(row.lean().unit() == Lean.Unit.MICROS ? "us" : "step");
             out.writeEndArray();
         }
-        out.writeNumberField("response", row.velocityResponse());
-        out.writeNumberField("note", row.midiNote());
-        out.writeNumberField("channel", row.midiChannel());
-        if (row.muted()) {
+        out.writeNumberField("response", row.voicing().velocityResponse());
+        out.writeNumberField("note", row.midi().note());
+        out.writeNumberField("channel", row.midi().channel());
+        if (row.heard().muted()) {
             out.writeBooleanField("muted", true);
         }
-        if (row.soloed()) {
+        if (row.heard().soloed()) {
             out.writeBooleanField("soloed", true);
         }
         out.writeEndObject();
@@ -81,10 +84,11 @@ final class KitJson {
 
     private static void writeLayer(JsonGenerator out, Layer layer) throws IOException {
         out.writeStartObject();
-        out.writeStringField("model", layer.recipe().model().key());
-        for (Recipe.Control control : layer.recipe().model().controls()) {
+        Recipe recipe = (Recipe) layer.sound();
+        out.writeStringField("model", recipe.model().key());
+        for (Recipe.Control control : recipe.model().controls()) {
             out.writeFieldName(control.name());
-            writeNumber(out, layer.recipe().get(control.name()));
+            writeNumber(out, recipe.get(control.name()));
         }
         if (layer.levelDb() != 0) {
             out.writeFieldName("levelDb");
@@ -146,11 +150,11 @@ final class KitJson {
         Ending ending = json.made(() -> new Ending(one(json.at("ending"), Ending.Kind.class),
                 json.find("fadeMs").map(JsonPlace::integer).orElse(0)));
         Lean lean = json.find("lean").map(KitJson::readLean).orElse(Lean.NONE);
-        return json.made(() -> new Row(new RowId(json.at("id").integer()), json.at("name").text(),
-                one(json.at("family"), Family.class), one(json.at("kind"), Row.Kind.class), layers, strip, ending,
-                json.find("choke").map(JsonPlace::integer).orElse(0), flag(json, "oneVoice"), lean,
-                json.at("response").integer(), json.at("note").integer(), json.at("channel").integer(),
-                flag(json, "muted"), flag(json, "soloed")));
+        Voicing voicing = json.made(() -> new Voicing(ending, json.find("choke").map(JsonPlace::integer).orElse(0), flag(json, "oneVoice"),
+                json.at("response").integer()));
+        MidiOut midi = json.made(() -> new MidiOut(json.at("note").integer(), json.at("channel").integer()));
+        return json.made(() -> new Row(new RowId(json.at("id").integer()), json.at("name").text(), one(json.at("family"), Family.class),
+                one(json.at("kind"), Row.Kind.class), layers, voicing, strip, lean, midi, new Heard(flag(json, "muted"), flag(json, "soloed"))));
     }
 
     private static boolean flag(JsonPlace json, String key) {

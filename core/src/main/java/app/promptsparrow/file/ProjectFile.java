@@ -20,10 +20,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
-import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Locale;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipOutputStream;
 
 /**
  * Project files, {@code .sparrow}: a ZIP with {@code project.json}. Two saves of the same project are byte-identical.
@@ -34,7 +32,7 @@ public final class ProjectFile {
     public static final String EXTENSION = ".sparrow";
 
     private static final String ENTRY = "project.json";
-    private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
+    private static final List<Container.Kind> KINDS = List.of(Container.Kind.json(ENTRY));
 
     private static final JsonFactory JSON = JsonFactory.builder()
             .streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(32).maxStringLength(10_000)
@@ -57,18 +55,11 @@ public final class ProjectFile {
     }
 
     static void write(Project project, OutputStream out) throws IOException {
-        ZipOutputStream zip = new ZipOutputStream(out);
-        ZipEntry entry = new ZipEntry(ENTRY);
-        entry.setTimeLocal(NO_TIME);
-        zip.putNextEntry(entry);
         byte[] json = json(project, true);
         if (json.length > Container.MAX_JSON) {
             throw new IOException("the project is longer than the " + (Container.MAX_JSON >> 20) + " MiB that could be read again; remove patterns");
         }
-        zip.write(json);
-        zip.closeEntry();
-        zip.finish();
-        zip.flush();
+        new Container.Writer(out).entry(ENTRY, json).finish();
     }
 
     /**
@@ -78,7 +69,7 @@ public final class ProjectFile {
      */
     public static Project open(Path file) throws FileProblem {
         try {
-            return Container.read(file, ENTRY, ProjectFile::parse);
+            return Container.read(file, KINDS, entries -> entries.read(ENTRY, ProjectFile::parse));
         } catch (NotAProject wrong) {
             throw new FileProblem(file, ENTRY + wrong.getMessage(), wrong);
         } catch (OutOfMemoryError much) {

@@ -37,9 +37,9 @@ public final class BuiltInKits {
                 Row.drum(1, "Kick", Family.KICK, 36, Recipe.of(KICK)),
                 Row.drum(2, "Snare", Family.SNARE, 38, Recipe.of(SNARE)).withStrip(level(-1, 0, 0.08)),
                 Row.drum(3, "Clap", Family.CLAP, 39, Recipe.of(CLAP)).withStrip(level(-4, 0.1, 0.12)),
-                Row.drum(4, "Closed hat", Family.HAT, 42, Recipe.of(HAT)).withStrip(level(-8, 0.2, 0)).withChoke(HAT_CHOKE, false),
+                Row.drum(4, "Closed hat", Family.HAT, 42, Recipe.of(HAT)).withStrip(level(-8, 0.2, 0)).withVoicing(Voicing.USUAL.withChokeGroup(HAT_CHOKE)),
                 Row.drum(5, "Open hat", Family.HAT, 46, Recipe.of(HAT).with("length", 520)).withStrip(level(-9, 0.2, 0))
-                        .withChoke(HAT_CHOKE, false).withEnding(Ending.fade(120)),
+                        .withVoicing(Voicing.USUAL.withChokeGroup(HAT_CHOKE).withEnding(Ending.fade(120))),
                 Row.drum(6, "Low tom", Family.TOM, 45, Recipe.of(TOM).with("pitch", 82).with("length", 520)).withStrip(level(-3, 0.35, 0.08)),
                 Row.drum(7, "Mid tom", Family.TOM, 47, Recipe.of(TOM).with("pitch", 110)).withStrip(level(-3, 0.05, 0.08)),
                 Row.drum(8, "High tom", Family.TOM, 50, Recipe.of(TOM).with("pitch", 147).with("length", 360)).withStrip(level(-3, -0.3, 0.08)),

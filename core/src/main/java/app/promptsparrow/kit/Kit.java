@@ -95,6 +95,6 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
 
     /** Whether the row would be heard: not muted, and soloed if any row is. */
     public boolean isHeard(Row row) {
-        return !row.muted() && (row.soloed() || rows.stream().noneMatch(Row::soloed));
+        return !row.heard().muted() && (row.heard().soloed() || rows.stream().noneMatch(other -> other.heard().soloed()));
     }
 }

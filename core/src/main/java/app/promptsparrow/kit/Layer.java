@@ -9,10 +9,10 @@ import java.util.Objects;
  * @param tuneCents –2,400 to 2,400
  * @param fromVelocity 1 to 127, at most {@code toVelocity}
  */
-public record Layer(Recipe recipe, double levelDb, int tuneCents, int fromVelocity, int toVelocity) {
+public record Layer(Sound sound, double levelDb, int tuneCents, int fromVelocity, int toVelocity) {
 
     public Layer {
-        Objects.requireNonNull(recipe, "recipe");
+        Objects.requireNonNull(sound, "sound");
         if (!(levelDb >= -48 && levelDb <= 12)) {
             throw new IllegalArgumentException("a layer's level is -48 to 12 dB, not " + levelDb);
         }
@@ -24,7 +24,7 @@ public record Layer(Recipe recipe, double levelDb, int tuneCents, int fromVeloci
         }
     }
 
-    public static Layer of(Recipe recipe) {
-        return new Layer(recipe, 0, 0, 1, 127);
+    public static Layer of(Sound sound) {
+        return new Layer(sound, 0, 0, 1, 127);
     }
 }

@@ -9,7 +9,7 @@ import java.util.Locale;
  *
  * @param values one number for each of the model's controls, in their order, each within its control's range
  */
-public record Recipe(Model model, List<Double> values) {
+public record Recipe(Model model, List<Double> values) implements Sound {
 
     /**
      * One physical control of a sound.
@@ -79,6 +79,11 @@ public record Recipe(Model model, List<Double> values) {
                         + control.max + " " + control.unit + ", not " + values.get(i));
             }
         }
+    }
+
+    @Override
+    public boolean isLive() {
+        return model == Model.BASS;
     }
 
     /** The model with its usual values. */

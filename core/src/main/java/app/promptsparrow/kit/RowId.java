@@ -4,7 +4,7 @@ package app.promptsparrow.kit;
  * The lasting identity of a row. Lanes, voices and settings know rows by it, never by their place in the kit, so that
  * rows can be moved, hidden or replaced without touching a pattern.
  *
- * @param value 1 to {@value #MAX}, unique within a project and never given out again
+ * @param value 1 to {@value #MAX}, unique within a project, which gives out each only once
  */
 public record RowId(int value) implements Comparable<RowId> {
 

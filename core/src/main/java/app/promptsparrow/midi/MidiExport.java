@@ -1,9 +1,11 @@
 package app.promptsparrow.midi;
 
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Gates;
 import app.promptsparrow.score.LaneScore;
 import app.promptsparrow.score.NoteSink;
 import app.promptsparrow.score.Score;
@@ -125,9 +127,9 @@ public final class MidiExport {
         }
         Map<RowId, Integer> channels = new HashMap<>();
         boolean[] used = new boolean[17];
-        used[Row.DRUM_CHANNEL] = true;
+        used[MidiOut.DRUM_CHANNEL] = true;
         for (Row row : bass) {
-            int channel = row.midiChannel();
+            int channel = row.midi().channel();
             if (!used[channel]) {
                 used[channel] = true;
                 channels.put(row.id(), channel);
@@ -246,7 +248,7 @@ public final class MidiExport {
             if (!options.withMuted() && !project.kit().isHeard(row)) {
                 return;
             }
-            int key = row.isBass() ? Math.max(0, Math.min(127, (int) GridTime.roundHalfUp(cents, 100))) : row.midiNote();
+            int key = row.isBass() ? Math.max(0, Math.min(127, (int) GridTime.roundHalfUp(cents, 100))) : row.midi().note();
             byRow.computeIfAbsent(row.id(), id -> new ArrayList<>())
                     .add(new Note(start, end, key, velocity, kind == LaneScore.SLIDE));
         };
@@ -271,11 +273,9 @@ public final class MidiExport {
     }
 
     private void place(Row row, int order, List<Note> list, List<Placed> placed) {
-        int channel = row.isBass() ? channels.get(row.id()) : row.midiChannel();
-        if (row.oneVoice()) {
-            for (int i = 0; i + 1 < list.size(); i++) {
-                list.get(i).end = Math.min(list.get(i).end, list.get(i + 1).start);
-            }
+        int channel = row.isBass() ? channels.get(row.id()) : row.midi().channel();
+        for (int i = 0; i + 1 < list.size(); i++) {
+            list.get(i).end = Gates.end(row.voicing().oneVoice(), list.get(i).end, list.get(i + 1).start);
         }
         long endTick = tick(length);
         for (int i = 0; i < list.size(); i++) {
@@ -287,7 +287,7 @@ public final class MidiExport {
                 start = endTick - 1;
                 moved++;
             }
-            if (next != null && next.slide && next.key != note.key && note.end >= next.start) {
+            if (next != null && next.slide && next.key != note.key && Gates.reaches(note.end, next.start)) {
                 end = Math.min(Math.max(end, tick(next.start) + 1), endTick);
             }
             placed.add(new Placed(start, Math.max(end, start + 1), channel, note.key, note.velocity, order));

@@ -2,6 +2,7 @@ package app.promptsparrow.midi;
 
 import app.promptsparrow.chart.NewRows;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
@@ -104,7 +105,7 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<St
             Map<Integer, List<MidiNote>> channels = new TreeMap<>();
             Map<Integer, Optional<Row>> drums = new HashMap<>();
             for (MidiNote note : file.notes()) {
-                if (note.channel() == Row.DRUM_CHANNEL) {
+                if (note.channel() == MidiOut.DRUM_CHANNEL) {
                     drums.computeIfAbsent(note.key(), key -> drum(key)).ifPresentOrElse(row -> add(row, note), () -> lost++);
                 } else {
                     channels.computeIfAbsent(note.channel(), channel -> new ArrayList<>()).add(note);
@@ -159,24 +160,24 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<St
         private Optional<Row> bass(int channel, int voice) {
             return basses.computeIfAbsent(channel * MOST_VOICES + voice, key -> {
                 for (Row row : kit.rows()) {
-                    if (voice == 0 && row.isBass() && row.midiChannel() == channel) {
+                    if (voice == 0 && row.isBass() && row.midi().channel() == channel) {
                         return Optional.of(row);
                     }
                 }
                 String name = "Bass " + channel + (voice == 0 ? "" : " voice " + (voice + 1));
                 return added(name, voice == 0 ? "channel " + channel : "note " + (voice + 1) + " of the chords on channel " + channel,
-                        row -> voice == 0 ? row.withMidi(row.midiNote(), channel) : row);
+                        row -> voice == 0 ? row.withMidi(row.midi().withChannel(channel)) : row);
             });
         }
 
         private Optional<Row> drum(int key) {
             for (Row row : kit.rows()) {
-                if (!row.isBass() && row.midiNote() == key) {
+                if (!row.isBass() && row.midi().note() == key) {
                     return Optional.of(row);
                 }
             }
             String name = PercussionMap.rowName(key);
-            return added(kit.rowNamed(name).isPresent() ? name + " " + key : name, "note " + key, row -> row.withMidi(key, Row.DRUM_CHANNEL));
+            return added(kit.rowNamed(name).isPresent() ? name + " " + key : name, "note " + key, row -> row.withMidi(MidiOut.drum(key)));
         }
 
         /** A row that the kit lacks, if it has room. */

@@ -41,6 +41,15 @@ public final class LineUp {
         return lane.isFree() && !lane.hits().isEmpty() && lane.hits().get(0).step() < lane.length().getAsInt();
     }
 
+    /** When all lanes of a pattern meet, in a sentence; it begins with "All" if they do at every pass. */
+    public static String sentence(Pattern pattern, Meter meter) {
+        OptionalLong units = of(pattern, meter);
+        if (units.isEmpty()) {
+            return "Lanes do not meet within " + MAX_BARS + " bars";
+        }
+        return units.getAsLong() == pattern.durationUnits() ? "All lanes meet at every pass" : "Lanes line up after " + text(units.getAsLong(), meter);
+    }
+
     /** When one row's lane meets the pattern's start again, or empty if beyond {@value #MAX_BARS} bars. */
     public static OptionalLong ofLane(Pattern pattern, RowId row, Meter meter) {
         return within(pattern.durationUnits(), pattern.laneCycleUnits(row), meter);

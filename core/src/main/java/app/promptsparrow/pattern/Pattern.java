@@ -128,4 +128,9 @@ public record Pattern(PatternId id, String name, int length, StepValue step, Opt
     public Pattern withId(PatternId newId) {
         return new Pattern(newId, name, length, step, meter, swing, branchedFrom, lanes);
     }
+
+    /** Whether a hit of a row's lane lies beyond what is played of it. */
+    public boolean isBeyond(RowId row, Hit hit) {
+        return hit.step() >= laneSteps(row);
+    }
 }

@@ -1,6 +1,7 @@
 package app.promptsparrow.project;
 
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
@@ -17,7 +18,7 @@ public sealed interface KitEdit extends Edit {
 
         @Override
         public Project apply(Project project) {
-            return project.withKit(project.kit().with(row, r -> r.withMuted(muted)));
+            return project.withKit(project.kit().with(row, r -> r.withHeard(new Heard(muted, r.heard().soloed()))));
         }
     }
 
@@ -30,7 +31,7 @@ public sealed interface KitEdit extends Edit {
 
         @Override
         public Project apply(Project project) {
-            return project.withKit(project.kit().with(row, r -> r.withSoloed(soloed)));
+            return project.withKit(project.kit().with(row, r -> r.withHeard(new Heard(r.heard().muted(), soloed))));
         }
     }
 

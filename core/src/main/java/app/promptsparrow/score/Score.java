@@ -1,17 +1,8 @@
 package app.promptsparrow.score;
 
 import app.promptsparrow.kit.RowId;
-import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Project;
-import app.promptsparrow.project.Song;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
-import java.util.function.Function;
 
 /**
  * Something that can be played from its start: one pattern over and over, a chain that loops, or a song that ends.
@@ -40,7 +31,8 @@ public final class Score {
     private final long reachBack;
     private final long reachForward;
 
-    private Score(List<Part> parts, boolean loops) {
+    /** Parts one after the other, at least one. */
+    Score(List<Part> parts, boolean loops) {
         this.parts = parts.toArray(Part[]::new);
         this.length = parts.get(parts.size() - 1).end;
         this.loops = loops;
@@ -67,48 +59,6 @@ public final class Score {
             at += element.passUnits();
         }
         return new Score(parts, true);
-    }
-
-    /**
-     * A song, to be played once.
-     *
-     * @throws IllegalArgumentException if it has no entries or names a pattern that the project lacks
-     */
-    public static Score song(Project project, Song song) {
-        return song(project, song, 1);
-    }
-
-    /** The same, so many times over. */
-    public static Score song(Project project, Song song, int times) {
-        if (song.entries().isEmpty()) {
-            throw new IllegalArgumentException("the song '" + song.name() + "' has no patterns in it");
-        }
-        Function<PatternId, Pattern> find = id -> project.pattern(id).orElseThrow(() ->
-                new IllegalArgumentException("the song '" + song.name() + "' names a pattern that is not in the project"));
-        Map<Compiled, PatternScore> compiled = new HashMap<>();
-        Function<Compiled, PatternScore> compile = wanted -> compiled.computeIfAbsent(wanted, key ->
-                PatternScore.compile(project, find.apply(key.pattern), Optional.empty(), key.leftOut));
-        List<Part> parts = new ArrayList<>();
-        long at = 0;
-        for (int time = 0; time < times; time++) {
-            for (Song.Entry entry : song.entries()) {
-                long zero = at;
-                int plain = entry.repeats() - (entry.fill().isPresent() ? 1 : 0);
-                if (plain > 0) {
-                    PatternScore score = compile.apply(new Compiled(entry.pattern(), entry.leftOut()));
-                    parts.add(new Part(score, at, zero, at = Math.addExact(at, plain * score.passUnits())));
-                }
-                if (entry.fill().isPresent()) {
-                    PatternScore score = compile.apply(new Compiled(entry.fill().get(), entry.leftOut()));
-                    parts.add(new Part(score, at, zero, at = Math.addExact(at, score.passUnits())));
-                }
-            }
-        }
-        return new Score(parts, false);
-    }
-
-    /** What a pattern is compiled by: once, however many entries play it. */
-    private record Compiled(PatternId pattern, Set<RowId> leftOut) {
     }
 
     /** Whether a row has hits in what is played. */

@@ -1,6 +1,7 @@
 package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Sound;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 
@@ -8,7 +9,7 @@ import java.util.concurrent.ConcurrentHashMap;
 public final class SoundCache {
 
     private final int rateHz;
-    private final Map<Recipe, float[]> rendered = new ConcurrentHashMap<>();
+    private final Map<Sound, float[]> rendered = new ConcurrentHashMap<>();
 
     public SoundCache(int rateHz) {
         this.rateHz = rateHz;
@@ -18,8 +19,12 @@ public final class SoundCache {
         return rateHz;
     }
 
-    /** The recipe's mono frames; not to be changed. */
-    public float[] get(Recipe recipe) {
-        return rendered.computeIfAbsent(recipe, r -> DrumSynth.render(r, rateHz));
+    /** A sound's mono frames, if it is none that is live; not to be changed. */
+    public float[] get(Sound sound) {
+        return rendered.computeIfAbsent(sound, this::render);
+    }
+
+    private float[] render(Sound sound) {
+        return DrumSynth.render((Recipe) sound, rateHz); // the only kind there is; another one is a case of its own here
     }
 }

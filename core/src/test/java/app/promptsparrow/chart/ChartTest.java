@@ -7,7 +7,6 @@ import app.promptsparrow.Generated;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
@@ -277,7 +276,7 @@ class ChartTest {
     void rows_that_a_chart_adds_take_the_percussion_maps_note_for_their_name() throws Exception {
         Kit bare = new Kit("Bare", BuiltInKits.deckhand().rows().subList(0, 1), BuiltInKits.deckhand().reverb());
         Chart chart = ChartReader.read("Cowbell |x|\nTambourine |x|\nSplash |x|\nLow tom |x|\nRide bell |x|\nShaker |x|", bare);
-        assertThat(chart.kit().rows()).extracting(Row::midiNote).containsExactly(36, 56, 54, 55, 45, 53, 70);
+        assertThat(chart.kit().rows()).extracting(row -> row.midi().note()).containsExactly(36, 56, 54, 55, 45, 53, 70);
     }
 
     @Test

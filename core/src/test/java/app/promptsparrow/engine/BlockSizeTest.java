@@ -6,6 +6,7 @@ import app.promptsparrow.Generated;
 import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Strip;
+import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
@@ -32,7 +33,7 @@ class BlockSizeTest {
 
     private static Playable playable(PlayableBuilder builder, Project project) {
         Pattern pattern = project.at(project.filledSlots().get(0)).orElseThrow();
-        return builder.build(project, List.of(new Playable.Source(1, Score.endless(PatternScore.compile(project, pattern, Optional.empty())))));
+        return builder.build(project, List.of(new Playable.Piece(1, Score.endless(PatternScore.compile(project, pattern, Optional.empty())))));
     }
 
     /** Renders with an edit of a strip at a third and a stop at two thirds of the way. */
@@ -40,7 +41,7 @@ class BlockSizeTest {
         Engine engine = new Engine(RATE);
         PlayableBuilder builder = new PlayableBuilder(SOUNDS);
         engine.publish(playable(builder, project));
-        engine.play(1, 0);
+        engine.commands().play(1, 0);
         float[] out = new float[FRAMES];
         float[] left = new float[block];
         float[] right = new float[block];
@@ -53,7 +54,7 @@ class BlockSizeTest {
             if (at == third) {
                 engine.publish(playable(builder, edited));
             } else if (at == 2 * third) {
-                engine.stop();
+                engine.commands().stop();
             }
         }
         return out;
@@ -90,7 +91,7 @@ class BlockSizeTest {
         for (Row row : project.kit().rows()) {
             if (!row.isBass()) {
                 many = many.withPattern(new PatternId(1), p -> p.withLane(row.id(), lane -> Lane.EMPTY.withHits(everyStep)));
-                many = many.withKit(many.kit().with(row.id(), r -> r.withChoke(0, false).withEnding(row.midiNote() % 2 == 0 ? Ending.RING : Ending.fade(900))));
+                many = many.withKit(many.kit().with(row.id(), r -> r.withVoicing(Voicing.USUAL.withEnding(row.midi().note() % 2 == 0 ? Ending.RING : Ending.fade(900)))));
             }
         }
         sameForAllBlocks(many, many.withTempo(new Tempo(333_000)), "a crowd");

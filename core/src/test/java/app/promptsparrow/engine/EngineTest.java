@@ -48,10 +48,10 @@ class EngineTest {
         final PlayableBuilder builder = new PlayableBuilder(SOUNDS);
 
         void publish(Project project) {
-            List<Playable.Source> sources = new ArrayList<>();
+            List<Playable.Piece> sources = new ArrayList<>();
             for (SlotRef slot : project.filledSlots()) {
                 Pattern pattern = project.at(slot).orElseThrow();
-                sources.add(new Playable.Source(pattern.id().value(), Score.endless(PatternScore.compile(project, pattern, Optional.empty()))));
+                sources.add(new Playable.Piece(pattern.id().value(), Score.endless(PatternScore.compile(project, pattern, Optional.empty()))));
             }
             engine.publish(builder.build(project, sources));
         }
@@ -92,7 +92,7 @@ class EngineTest {
     private static Stage playing(Project project) {
         Stage stage = new Stage();
         stage.publish(project);
-        stage.engine.play(1, 0);
+        stage.engine.commands().play(1, 0);
         return stage;
     }
 
@@ -139,7 +139,7 @@ class EngineTest {
     private static Stage demoStage(Project demo) {
         Stage stage = new Stage();
         stage.publish(demo);
-        stage.engine.play(demo.at(DemoProject.FIRST_SHOWN).orElseThrow().id().value(), 0);
+        stage.engine.commands().play(demo.at(DemoProject.FIRST_SHOWN).orElseThrow().id().value(), 0);
         return stage;
     }
 
@@ -157,7 +157,7 @@ class EngineTest {
         float soft = peak(playing(dry(with(KICK, Hit.drum(0, 64)))).render(RATE / 2, 512)[0]);
         assertThat(20 * Math.log10(soft / loud)).isCloseTo(40 * Math.log10(64 / 127.0), org.assertj.core.data.Offset.offset(0.01));
         Project half = dry(with(KICK, Hit.drum(0, 64)));
-        half = half.withKit(half.kit().with(KICK, row -> row.withVelocityResponse(50)));
+        half = half.withKit(half.kit().with(KICK, row -> row.withVoicing(row.voicing().withVelocityResponse(50))));
         float halved = peak(playing(half).render(RATE / 2, 512)[0]);
         assertThat(20 * Math.log10(halved / loud)).isCloseTo(20 * Math.log10(64 / 127.0), org.assertj.core.data.Offset.offset(0.01));
     }
@@ -187,8 +187,8 @@ class EngineTest {
     void endings_ring_fade_or_cut() {
         RowId crash = new RowId(9);
         Project ring = dry(with(crash, Hit.drum(0, 127)));
-        Project cut = ring.withKit(ring.kit().with(crash, row -> row.withEnding(Ending.CUT)));
-        Project fade = ring.withKit(ring.kit().with(crash, row -> row.withEnding(Ending.fade(200))));
+        Project cut = ring.withKit(ring.kit().with(crash, row -> row.withVoicing(row.voicing().withEnding(Ending.CUT))));
+        Project fade = ring.withKit(ring.kit().with(crash, row -> row.withVoicing(row.voicing().withEnding(Ending.fade(200)))));
         int after = 6_000 + 6 * RATE / 1000;
         assertThat(peak(Arrays.copyOfRange(playing(ring).render(RATE, 512)[0], after, RATE / 2))).isGreaterThan(0.02f);
         assertThat(peak(Arrays.copyOfRange(playing(cut).render(RATE, 512)[0], after, RATE / 2))).isLessThan(0.001f);
@@ -269,7 +269,7 @@ class EngineTest {
         List<long[]> struck = new ArrayList<>();
         News.StrikeSink sink = (frame, row, step, source) -> struck.add(new long[] {frame, row});
         stage.render(20_480, 1_024);
-        stage.engine.queue(2, Switch.PASS_END);
+        stage.engine.commands().queue(2, Switch.PASS_END);
         stage.render(RATE * 3, 1_024);
         reader.takeUpTo(Long.MAX_VALUE, sink);
         int early = 96_000 - 2_400; // 40 % of a sixteenth of 6,000 frames
@@ -285,7 +285,7 @@ class EngineTest {
         List<long[]> struck = new ArrayList<>();
         News.Reader reader = stage.engine.news().reader();
         stage.render(10_240, 1_024);
-        stage.engine.queue(2, Switch.SAME_PLACE);
+        stage.engine.commands().queue(2, Switch.SAME_PLACE);
         stage.render(RATE * 3, 1_024);
         reader.takeUpTo(Long.MAX_VALUE, (frame, row, step, source) -> struck.add(new long[] {frame, source}));
         assertThat(struck.stream().map(Arrays::toString).toList()).containsExactly("[0, 1]", "[48000, 2]", "[96000, 2]", "[144000, 2]");
@@ -313,7 +313,7 @@ class EngineTest {
         Project demo = DemoProject.make();
         Stage stage = demoStage(demo);
         stage.render(RATE * 2, 1_024);
-        stage.engine.stop();
+        stage.engine.commands().stop();
         stage.render(RATE * 12, 1_024);
         assertThat(stage.engine.isSilent()).isTrue();
         assertThat(peak(stage.render(RATE, 1_024)[0])).isLessThan(1e-6f);
@@ -345,8 +345,8 @@ class EngineTest {
         for (int i = 0; i < 600; i++) {
             if (i % 50 == 0) {
                 stage.publish(demo.withTempo(new Tempo(90_000 + i)));
-                stage.engine.queue(1 + i / 50 % 5, Switch.values()[i / 50 % 5]);
-                stage.engine.audition(KICK, 100, 300);
+                stage.engine.commands().queue(1 + i / 50 % 5, Switch.values()[i / 50 % 5]);
+                stage.engine.commands().audition(KICK, 100, 300);
             }
             long before = threads.getThreadAllocatedBytes(id);
             stage.engine.render(left, right, 1_024);
@@ -359,12 +359,12 @@ class EngineTest {
     void a_full_command_ring_says_so() {
         Engine engine = new Engine(RATE);
         int taken = 0;
-        while (engine.stop()) {
+        while (engine.commands().stop()) {
             taken++;
         }
         assertThat(taken).isEqualTo(CommandRing.SIZE);
         engine.render(new float[64], new float[64], 64);
-        assertThat(engine.stop()).isTrue();
+        assertThat(engine.commands().stop()).isTrue();
     }
 
     @Test

@@ -42,8 +42,8 @@ class FaultTest {
         Engine engine = new Engine(RATE);
         Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
         engine.publish(new PlayableBuilder(sounds).build(project,
-                List.of(new Playable.Source(1, Score.endless(PatternScore.compile(project, pattern, Optional.empty()))))));
-        engine.play(1, 0);
+                List.of(new Playable.Piece(1, Score.endless(PatternScore.compile(project, pattern, Optional.empty()))))));
+        engine.commands().play(1, 0);
         return engine;
     }
 
@@ -98,14 +98,14 @@ class FaultTest {
                 .withLane(BASS, lane -> Lane.of(Hit.bass(0, 127, 33, 16 * Hit.STEP))));
         Engine engine = playing(project, withSnare(null));
         assertThat(peak(render(engine, 9_000))).isGreaterThan(0.05);
-        engine.stop();
+        engine.commands().stop();
         render(engine, 6_000);
         assertThat(engine.isSilent()).isFalse();
-        engine.play(1, 0);
+        engine.commands().play(1, 0);
         render(engine, 13_000);
         assertThat(engine.news().faults()).isPositive();
         assertThat(peak(render(engine, 6_000))).as("crash, bass and reverb are cleared").isLessThan(1e-6);
-        engine.stop();
+        engine.commands().stop();
         render(engine, 1_024);
         assertThat(engine.isSilent()).isTrue();
     }
@@ -113,11 +113,11 @@ class FaultTest {
     @Test
     void strikes_that_nothing_can_play_are_refused_at_the_door() {
         Engine engine = playing(beat(KICK), SOUNDS);
-        assertThatThrownBy(() -> engine.audition(KICK, 200, 0)).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("1 to 127, not 200");
-        assertThatThrownBy(() -> engine.audition(KICK, 0, 0)).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> engine.audition(KICK, 100, 1_000_000)).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("cents");
-        engine.audition(new RowId(60_000), 100, 0);
-        engine.audition(KICK, 127, 2_400);
+        assertThatThrownBy(() -> engine.commands().audition(KICK, 200, 0)).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("1 to 127, not 200");
+        assertThatThrownBy(() -> engine.commands().audition(KICK, 0, 0)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> engine.commands().audition(KICK, 100, 1_000_000)).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("cents");
+        engine.commands().audition(new RowId(60_000), 100, 0);
+        engine.commands().audition(KICK, 127, 2_400);
         assertThat(peak(render(engine, 2_000))).isGreaterThan(0.05);
         assertThat(engine.news().faults()).isZero();
     }
@@ -128,9 +128,9 @@ class FaultTest {
         for (int rate : new int[] {44_100, 48_000}) {
             Engine engine = new Engine(rate);
             Project project = beat(BASS, highest);
-            engine.publish(new PlayableBuilder(new SoundCache(rate)).build(project, List.of(new Playable.Source(1,
+            engine.publish(new PlayableBuilder(new SoundCache(rate)).build(project, List.of(new Playable.Piece(1,
                     Score.endless(PatternScore.compile(project, project.at(new SlotRef(0, 0)).orElseThrow(), Optional.empty()))))));
-            engine.play(1, 0);
+            engine.commands().play(1, 0);
             peak(render(engine, rate * 2));
             assertThat(engine.news().faults()).isZero();
         }
@@ -146,13 +146,13 @@ class FaultTest {
                 .withPattern(new SlotRef(0, 2), Optional.of(three));
         Engine engine = new Engine(RATE);
         engine.publish(new PlayableBuilder(SOUNDS).build(all, all.filledSlots().stream().map(slot -> all.at(slot).orElseThrow())
-                .map(pattern -> new Playable.Source(pattern.id().value(), Score.endless(PatternScore.compile(all, pattern, Optional.empty())))).toList()));
+                .map(pattern -> new Playable.Piece(pattern.id().value(), Score.endless(PatternScore.compile(all, pattern, Optional.empty())))).toList()));
         News.Reader reader = engine.news().reader();
-        engine.play(1, 0);
-        engine.queue(2, Switch.PASS_END);
+        engine.commands().play(1, 0);
+        engine.commands().queue(2, Switch.PASS_END);
         render(engine, 5_950);
         render(engine, 64);
-        engine.queue(3, Switch.PASS_END);
+        engine.commands().queue(3, Switch.PASS_END);
         render(engine, RATE * 2);
         StringBuilder struck = new StringBuilder();
         reader.takeUpTo(Long.MAX_VALUE, (frame, row, step, source) -> struck.append(row).append('@').append(frame).append(' '));
@@ -167,12 +167,12 @@ class FaultTest {
         assertThatThrownBy(() -> row.withLayers(List.of(layer, layer))).hasMessageContaining("stands alone");
         Project plain = beat(BASS, Hit.bass(0, 100, 33, 8 * Hit.STEP));
         double usual = peak(render(playing(plain, SOUNDS), 20_000));
-        Project louder = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.recipe(), 6, 0, 1, 127)))));
+        Project louder = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.sound(), 6, 0, 1, 127)))));
         assertThat(20 * Math.log10(peak(render(playing(louder, SOUNDS), 20_000)) / usual)).isBetween(5.5, 6.1);
-        Project tuned = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.recipe(), 0, 1_200, 1, 127)))));
+        Project tuned = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.sound(), 0, 1_200, 1, 127)))));
         Project octave = beat(BASS, Hit.bass(0, 100, 45, 8 * Hit.STEP));
         assertThat(render(playing(tuned, SOUNDS), 20_000)).isEqualTo(render(playing(octave, SOUNDS), 20_000));
-        Project onlyLoud = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.recipe(), 0, 0, 110, 127)))));
+        Project onlyLoud = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.sound(), 0, 0, 110, 127)))));
         assertThat(peak(render(playing(onlyLoud, SOUNDS), 20_000))).isZero();
     }
 }

@@ -48,10 +48,10 @@ class SequencerTest {
 
     /** Sources 1, 2, 3 … */
     private static Playable playable(Project project, Score... scores) {
-        List<Playable.Source> sources = new ArrayList<>();
+        List<Playable.Piece> sources = new ArrayList<>();
         for (int i = 0; i < scores.length; i++) {
             if (scores[i] != null) {
-                sources.add(new Playable.Source(i + 1, scores[i]));
+                sources.add(new Playable.Piece(i + 1, scores[i]));
             }
         }
         return new PlayableBuilder(SOUNDS).build(project, sources);
@@ -87,7 +87,7 @@ class SequencerTest {
         sequencer.queue(1, Switch.PASS_END, 0);
         assertThat(sequencer.playingId()).isZero();
         assertThat(sequencer.queuedId()).isZero();
-        assertThat(sequencer.endFrame()).isEqualTo(Voice.NEVER);
+        assertThat(sequencer.endFrame()).isEqualTo(Sounding.NEVER);
         assertThat(sequencer.milliBpm()).isEqualTo(120_000);
         assertThat(runTo(PASS)).isEmpty();
     }
@@ -119,12 +119,12 @@ class SequencerTest {
         sequencer.queue(2, Switch.PASS_END, now);
         assertThat(sequencer.queuedId()).isEqualTo(2);
         assertThat(sequencer.untilNext(now)).isEqualTo(4 * S - sequencer.position(now));
-        assertThat(sequencer.endFrame()).isEqualTo(Voice.NEVER);
+        assertThat(sequencer.endFrame()).isEqualTo(Sounding.NEVER);
         assertThat(sequencer.quietUntil(now)).isLessThanOrEqualTo(PASS);
         List<String> notes = runTo(PASS);
         assertThat(notes).isEmpty();
         assertThat(sequencer.playingId()).isEqualTo(1);
-        assertThat(sequencer.switchedAtFrame()).isEqualTo(Voice.NEVER);
+        assertThat(sequencer.switchedAtFrame()).isEqualTo(Sounding.NEVER);
         assertThat(runTo(PASS + 32)).isEmpty();
         assertThat(sequencer.switchedAtFrame()).isEqualTo(PASS);
         assertThat(sequencer.playingId()).isEqualTo(2);
@@ -132,7 +132,7 @@ class SequencerTest {
         assertThat(sequencer.untilNext(now)).isZero();
         assertThat(sequencer.position(PASS)).isCloseTo(0L, HALF_A_FRAME);
         assertThat(runTo(2 * PASS)).containsExactly("2:2:1@30000");
-        assertThat(sequencer.switchedAtFrame()).isEqualTo(Voice.NEVER);
+        assertThat(sequencer.switchedAtFrame()).isEqualTo(Sounding.NEVER);
     }
 
     @Test
@@ -354,11 +354,11 @@ class SequencerTest {
                 .isGreaterThan(PASS);
         sequencer.play(1, 0, now);
         sequencer.queue(2, Switch.PASS_END, now);
-        assertThat(sequencer.endFrame()).as("something follows").isEqualTo(Voice.NEVER);
-        assertThat(sequencer.lastFrame()).isEqualTo(Voice.NEVER);
+        assertThat(sequencer.endFrame()).as("something follows").isEqualTo(Sounding.NEVER);
+        assertThat(sequencer.lastFrame()).isEqualTo(Sounding.NEVER);
         long begun = now;
         runTo(begun + PASS - 32);
         assertThat(sequencer.quietUntil(now - 32)).as("up to the switch").isEqualTo(begun + PASS);
-        assertThat(sequencer.frameOf(Score.NEVER)).isEqualTo(Voice.NEVER);
+        assertThat(sequencer.frameOf(Score.NEVER)).isEqualTo(Sounding.NEVER);
     }
 }

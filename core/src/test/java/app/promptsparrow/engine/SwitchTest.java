@@ -51,9 +51,9 @@ class SwitchTest {
     }
 
     private static Playable playable(Project project, Score... scores) {
-        List<Playable.Source> sources = new ArrayList<>();
+        List<Playable.Piece> sources = new ArrayList<>();
         for (int i = 0; i < scores.length; i++) {
-            sources.add(new Playable.Source(i + 1, scores[i]));
+            sources.add(new Playable.Piece(i + 1, scores[i]));
         }
         return new PlayableBuilder(SOUNDS).build(project, sources);
     }
@@ -77,11 +77,11 @@ class SwitchTest {
             Score second = Score.endless(PatternScore.compile(both, b, Optional.empty()));
             Engine engine = new Engine(RATE);
             engine.publish(playable(both, first, second));
-            engine.play(1, 0);
+            engine.commands().play(1, 0);
             int blocks = 20 + random.nextInt(200);
             List<String> struck = new ArrayList<>();
             render(engine, blocks, struck);
-            engine.queue(2, how);
+            engine.commands().queue(2, how);
             // The next tick that is mixed is the first that knows of it.
             long now = tempo.firstUnitAt((long) blocks * BLOCK + Engine.LOOK_AHEAD, RATE);
             int after = 400;
@@ -119,7 +119,7 @@ class SwitchTest {
             Score chain = Score.chain(List.of(a, a, b));
             Engine engine = new Engine(RATE);
             engine.publish(playable(project, chain));
-            engine.play(1, 0);
+            engine.commands().play(1, 0);
             List<String> struck = new ArrayList<>();
             int blocks = 800;
             render(engine, blocks, struck);

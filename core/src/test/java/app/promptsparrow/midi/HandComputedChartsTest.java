@@ -69,8 +69,8 @@ class HandComputedChartsTest {
         Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
         Engine engine = new Engine(48_000);
         Score score = Score.passes(PatternScore.compile(project, pattern, Optional.empty()), 1);
-        engine.publish(new PlayableBuilder(SOUNDS).build(project, List.of(new Playable.Source(1, score))));
-        engine.play(1, 0);
+        engine.publish(new PlayableBuilder(SOUNDS).build(project, List.of(new Playable.Piece(1, score))));
+        engine.commands().play(1, 0);
         News.Reader reader = engine.news().reader();
         List<Integer> frames = new ArrayList<>();
         long end = project.tempo().toFrame(score.length(), 48_000);

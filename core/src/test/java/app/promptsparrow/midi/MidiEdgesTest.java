@@ -8,6 +8,7 @@ import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
@@ -265,11 +266,11 @@ class MidiEdgesTest {
 
     @Test
     void channels_go_to_the_bass_row_that_has_them_or_to_a_new_one() throws Exception {
-        int own = KIT.rowNamed("Bass").orElseThrow().midiChannel();
+        int own = KIT.rowNamed("Bass").orElseThrow().midi().channel();
         MidiImport laid = laid(new MidiBytes().note(0, own, 40, 90, 24).note(72, 5, 45, 80, 24).note(72, 6, 46, 70, 24));
         assertThat(hits(laid, 0, "Bass")).extracting(Hit::pitch, Hit::velocity, Hit::step).containsExactly(tuple(40, 90, 0));
         assertThat(hits(laid, 0, "Bass 5")).extracting(Hit::pitch).containsExactly(45);
-        assertThat(laid.kit().rowNamed("Bass 5").orElseThrow().midiChannel()).isEqualTo(5);
+        assertThat(laid.kit().rowNamed("Bass 5").orElseThrow().midi().channel()).isEqualTo(5);
         assertThat(laid.kit().rowNamed("Bass 5").orElseThrow().id()).isEqualTo(new RowId(100));
         assertThat(laid.kit().rowNamed("Bass 6").orElseThrow().id()).isEqualTo(new RowId(101));
         assertThat(laid.remarks()).containsExactly("the kit had no row for channel 5; 'Bass 5' was added", "the kit had no row for channel 6; 'Bass 6' was added");
@@ -381,7 +382,7 @@ class MidiEdgesTest {
         Row bass = project.kit().rowNamed("Bass").orElseThrow();
         List<Row> rows = new ArrayList<>();
         for (int i = 0; i < count; i++) {
-            rows.add(bass.withId(new RowId(50 + i)).withName("B" + i).withMidi(36, channel));
+            rows.add(bass.withId(new RowId(50 + i)).withName("B" + i).withMidi(new MidiOut(36, channel)));
         }
         return project.withKit(new Kit("Basses", rows, project.kit().reverb()));
     }

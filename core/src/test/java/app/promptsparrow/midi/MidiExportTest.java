@@ -8,10 +8,13 @@ import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
@@ -130,7 +133,7 @@ class MidiExportTest {
     @Test
     void muted_rows_are_left_out_unless_asked_for() throws Exception {
         Project project = chart("Kick |x---|\nSnare |x---|");
-        project = project.withKit(project.kit().with(project.kit().rows().get(0).id(), row -> row.withMuted(true)));
+        project = project.withKit(project.kit().with(project.kit().rows().get(0).id(), row -> row.withHeard(new Heard(true, false))));
         assertThat(notes(export(project, 1, MidiOptions.USUAL).bytes())).extracting(Note::key).containsExactly(38);
         assertThat(notes(export(project, 1, new MidiOptions(1, 960, 0, false, true)).bytes())).hasSize(2);
     }
@@ -138,8 +141,8 @@ class MidiExportTest {
     @Test
     void two_starts_on_one_key_become_the_louder_and_are_counted() throws Exception {
         Project project = chart("Low tom |x---|\nMid tom |X---|");
-        project = project.withKit(project.kit().with(project.kit().rowNamed("Mid tom").orElseThrow().id(), row -> row.withMidi(45, 10)));
-        Kit one = new Kit("One", List.of(project.kit().rowNamed("Low tom").orElseThrow().withChoke(0, false)), Reverb.USUAL);
+        project = project.withKit(project.kit().with(project.kit().rowNamed("Mid tom").orElseThrow().id(), row -> row.withMidi(new MidiOut(45, 10))));
+        Kit one = new Kit("One", List.of(project.kit().rowNamed("Low tom").orElseThrow().withVoicing(Voicing.USUAL)), Reverb.USUAL);
         assertThat(one.rows()).hasSize(1);
         // one row, two hits on the same tick: a roll so fast that hits share ticks
         Project fast = chart("tempo 400\nstep 1/64\nKick |9999|");

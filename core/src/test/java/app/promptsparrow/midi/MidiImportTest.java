@@ -246,7 +246,7 @@ class MidiImportTest {
     void a_full_kit_leaves_out_what_it_has_no_row_for_and_says_so() throws Exception {
         List<Row> rows = new ArrayList<>();
         for (int i = 1; i <= 48; i++) {
-            rows.add(Row.drum(i, "Row " + i, Family.TOM, 60 + i, BuiltInKits.deckhand().rows().get(0).layers().get(0).recipe()));
+            rows.add(Row.drum(i, "Row " + i, Family.TOM, 60 + i, BuiltInKits.deckhand().rows().get(0).layers().get(0).sound()));
         }
         var full = new Kit("Full", rows, BuiltInKits.deckhand().reverb());
         byte[] bytes = file(480, 0, 0x99, 61, 100, 0x83, 0x60, 0x89, 61, 0, 0, 0x99, 36, 100, 0x83, 0x60, 0x89, 36, 0);

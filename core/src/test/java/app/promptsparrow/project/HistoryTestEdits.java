@@ -3,6 +3,7 @@ package app.promptsparrow.project;
 import app.promptsparrow.Generated;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Chance;
 import app.promptsparrow.pattern.Pattern;
@@ -44,7 +45,7 @@ public final class HistoryTestEdits {
             case 10 -> new ProjectEdit.FillSlot("Branch", new SlotRef(random.nextInt(project.banks().size()), random.nextInt(10)),
                     Optional.of(pattern.branch(project.freshPatternId(), "Copy " + number)));
             case 11 -> project.banks().size() < 5 ? new ProjectEdit.AddBank("Bank " + number) : new ProjectEdit.RenameProject("Name " + number);
-            case 12 -> new Edit.Together("Both", List.of(new PatternEdit.RenamePattern(pattern.id(), "P" + number), new KitEdit.SetRow("Row", row.withMidi(number % 128, 10))));
+            case 12 -> new Edit.Together("Both", List.of(new PatternEdit.RenamePattern(pattern.id(), "P" + number), new KitEdit.SetRow("Row", row.withMidi(MidiOut.drum(number % 128)))));
             case 13 -> new PatternEdit.KeepTime(pattern.id(), step);
             case 14 -> new PatternEdit.KeepLaneTime(pattern.id(), row.id(), random.nextBoolean() ? Optional.of(step) : Optional.empty());
             case 15 -> new PatternEdit.SetPatternMeter(pattern.id(), random.nextBoolean() ? Optional.of(new Meter(1 + random.nextInt(32), 8)) : Optional.empty());
@@ -52,7 +53,7 @@ public final class HistoryTestEdits {
                     : new PatternEdit.SetHits("Humanize", pattern.id(), Chance.humanize(Map.of(row.id(), pattern.lane(row.id()).hits()), number, number * 100, 20));
             case 17 -> new ProjectEdit.FillSlot("Clear", new SlotRef(random.nextInt(project.banks().size()), 1 + random.nextInt(9)), Optional.empty());
             case 18 -> new KitEdit.AddRow(Row.drum(project.freshRowId().value(), "Row " + number, row.family(), number % 128,
-                    BuiltInKits.deckhand().rows().get(0).layers().get(0).recipe()));
+                    BuiltInKits.deckhand().rows().get(0).layers().get(0).sound()));
             case 19 -> new KitEdit.RemoveRow("Remove", row.id());
             case 20 -> new KitEdit.MoveRow("Move", row.id(), number % 50);
             case 21 -> new KitEdit.RenameRow(row.id(), "Row " + number);

@@ -36,7 +36,7 @@ class ProjectTest {
     @Test
     void a_rows_id_is_never_given_out_again_and_its_hits_and_rests_go_with_it() {
         Project demo = DemoProject.make();
-        Row last = Row.drum(demo.freshRowId().value(), "Chain", Family.PERCUSSION, 70, demo.kit().rows().get(0).layers().get(0).recipe());
+        Row last = Row.drum(demo.freshRowId().value(), "Chain", Family.PERCUSSION, 70, demo.kit().rows().get(0).layers().get(0).sound());
         Project with = new KitEdit.AddRow(last).apply(demo);
         Pattern pattern = with.at(DemoProject.FIRST_SHOWN).orElseThrow();
         with = with.withPattern(pattern.id(), p -> p.withLane(last.id(), lane -> Lane.of(Hit.drum(3, 90))));

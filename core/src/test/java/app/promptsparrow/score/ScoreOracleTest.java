@@ -203,7 +203,7 @@ class ScoreOracleTest {
             }
             int times = 1 + random.nextInt(2);
             Song song = new Song("S", entries);
-            Score score = Score.song(project, song, times);
+            Score score = new Scores().of(project, new Source.WholeSong(song, times));
             List<Stretch> stretches = new ArrayList<>();
             long at = 0;
             for (int time = 0; time < times; time++) {
@@ -220,7 +220,7 @@ class ScoreOracleTest {
             assertThat(score.length()).isEqualTo(at);
             agree(project, score, stretches, at, random);
             if (times == 1) {
-                assertThat(ScoreTest.emit(Score.song(project, song), 0, at, Score.NEVER, 0)).isEqualTo(ScoreTest.emit(score, 0, at, Score.NEVER, 0));
+                assertThat(ScoreTest.emit(new Scores().of(project, new Source.WholeSong(song, 1)), 0, at, Score.NEVER, 0)).isEqualTo(ScoreTest.emit(score, 0, at, Score.NEVER, 0));
             }
         }
     }
@@ -259,8 +259,8 @@ class ScoreOracleTest {
         assertThat(twice.loops()).isFalse();
         assertThat(Score.endless(compiled(project, FIRST)).ends()).isFalse();
         assertThat(compiled(project, SECOND).id()).isEqualTo(SECOND);
-        assertThatThrownBy(() -> Score.song(Project.untitled(), new Song("Empty", List.of()))).hasMessageContaining("has no patterns");
-        assertThatThrownBy(() -> Score.song(Project.untitled(), new Song("Far", List.of(new Song.Entry(new PatternId(9), 1, Optional.empty(), Set.of())))))
+        assertThatThrownBy(() -> new Scores().of(Project.untitled(), new Source.WholeSong(new Song("Empty", List.of()), 1))).hasMessageContaining("has no patterns");
+        assertThatThrownBy(() -> new Scores().of(Project.untitled(), new Source.WholeSong(new Song("Far", List.of(new Song.Entry(new PatternId(9), 1, Optional.empty(), Set.of()))), 1)))
                 .hasMessageContaining("'Far' names a pattern that is not in the project");
     }
 

@@ -211,7 +211,7 @@ class ScoreTest {
         project = project.withPattern(new SlotRef(0, 1), Optional.of(fill));
         Song song = new Song("x", List.of(new Song.Entry(new PatternId(1), 3, Optional.of(new PatternId(2)), Set.of()),
                 new Song.Entry(new PatternId(1), 1, Optional.empty(), Set.of(KICK))));
-        Score score = Score.song(project, song);
+        Score score = new Scores().of(project, new Source.WholeSong(song, 1));
         assertThat(score.length()).isEqualTo((16 + 16 + 8 + 16) * S);
         assertThat(emit(score, 0, score.length(), score.length(), 0)).extracting(Note::row, Note::start)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(1, 0L), org.assertj.core.groups.Tuple.tuple(1, 16 * S),

@@ -19,7 +19,7 @@ class KitSoundTest {
     private static final int RATE = 48_000;
 
     private static float[] render(Row row) {
-        return DrumSynth.render(row.layers().get(0).recipe(), RATE);
+        return DrumSynth.render((Recipe) row.layers().get(0).sound(), RATE);
     }
 
     private static float[] named(String name) {

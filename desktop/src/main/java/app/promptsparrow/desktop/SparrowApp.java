@@ -2,10 +2,10 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.frame.MainView;
-import app.promptsparrow.desktop.frame.Settings;
-import app.promptsparrow.desktop.play.Player;
-import app.promptsparrow.desktop.store.JournalKeeper;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.session.JournalKeeper;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
@@ -63,7 +63,8 @@ public final class SparrowApp extends Application {
         Theme.loadFonts();
         Settings settings = new Settings(Settings.usualFile(), files);
         ProjectStore store = new ProjectStore(demo ? DemoProject.make() : Project.untitled());
-        MainView view = new MainView(store, player, settings, files, worker);
+        Assembly assembly = new Assembly(store, player, settings, files, worker, Optional.empty());
+        MainView view = assembly.frame();
         Scene scene = new Scene(view, WIDTH, HEIGHT);
         stage.setScene(scene);
         stage.setMinWidth(1_024);
@@ -92,10 +93,10 @@ public final class SparrowApp extends Application {
         showIn(stage, stage.getWidth(), stage.getHeight());
         view.focusGrid();
         if (demo) {
-            view.presenter().slots().choose(DemoProject.FIRST_SHOWN, true);
+            assembly.beat().slots().choose(DemoProject.FIRST_SHOWN, true);
         }
         keepJournal(store, view);
-        tellWhenUsable(view);
+        tellWhenUsable(assembly);
         if (!demo && !arguments.isEmpty()) {
             view.open(Path.of(arguments.get(0)));
         }
@@ -152,7 +153,7 @@ public final class SparrowApp extends Application {
     }
 
     /** For benchmarks and for making the class archive: tells on standard output when the grid is painted and Space would sound. */
-    private void tellWhenUsable(MainView view) {
+    private void tellWhenUsable(Assembly assembly) {
         if (!Boolean.getBoolean("prompt-sparrow.tellWhenUsable")) {
             return;
         }
@@ -165,7 +166,7 @@ public final class SparrowApp extends Application {
                     stop();
                     System.out.println("usable");
                     if (Boolean.getBoolean("prompt-sparrow.playWhenUsable")) {
-                        view.presenter().playOrStop();
+                        assembly.beat().playing().playOrStop();
                     }
                     if (Boolean.getBoolean("prompt-sparrow.exitWhenUsable")) {
                         Platform.exit();

@@ -94,7 +94,7 @@ class PlaybackTest {
 
     private static Playable playable(PlayableBuilder builder, Project project) {
         Pattern pattern = project.at(DemoProject.FIRST_SHOWN).orElseThrow();
-        return builder.build(project, List.of(new Playable.Source(pattern.id().value(),
+        return builder.build(project, List.of(new Playable.Piece(pattern.id().value(),
                 Score.endless(PatternScore.compile(project, pattern, Optional.empty())))));
     }
 
@@ -115,7 +115,7 @@ class PlaybackTest {
             Engine engine = new Engine(RATE);
             PlayableBuilder builder = new PlayableBuilder(SOUNDS);
             engine.publish(playable(builder, demo));
-            engine.play(id, 0);
+            engine.commands().play(id, 0);
             Recorder recorder = new Recorder(frames, editAt, () -> engine.publish(playable(builder, edited(demo))));
             try (Playback playback = new Playback(engine, recorder, block).start()) {
                 assertThat(recorder.full.await(60, TimeUnit.SECONDS)).isTrue();
@@ -129,7 +129,7 @@ class PlaybackTest {
         Engine engine = new Engine(RATE);
         PlayableBuilder builder = new PlayableBuilder(SOUNDS);
         engine.publish(playable(builder, demo));
-        engine.play(id, 0);
+        engine.commands().play(id, 0);
         float[] left = new float[frames];
         float[] right = new float[frames];
         byte[] before = new byte[editAt * AudioOutput.FRAME_BYTES];

@@ -4,8 +4,6 @@ import java.util.function.Consumer;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.Pane;
 
 /** Names changed where they stand: a field over the name, Enter or leaving takes it, Escape leaves it. */
@@ -46,16 +44,12 @@ public final class InPlace {
                 }
             }
         };
-        field.setOnAction(event -> take.run());
-        field.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
-            if (event.getCode() == KeyCode.ESCAPE) {
-                ended[0] = true; // removed once the window has seen the key and given the focus back
-                field.setVisible(false);
-            }
+        Fields.commit(field, take, () -> {
+            ended[0] = true; // removed once the window has seen the key and given the focus back
+            field.setVisible(false);
         });
         field.focusedProperty().addListener((observable, was, is) -> {
             if (!is) {
-                take.run();
                 root.getChildren().remove(field);
             }
         });

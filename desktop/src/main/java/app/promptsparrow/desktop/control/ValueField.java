@@ -5,7 +5,6 @@ import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Function;
-import java.util.regex.Pattern;
 import javafx.geometry.Pos;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
@@ -97,19 +96,7 @@ public final class ValueField extends VBox {
     /** A field for whole numbers with a unit behind them. */
     public static ValueField whole(String title, int min, int max, int usual, String unit) {
         return new ValueField(title, min, max, 1, usual, value -> Math.round(value) + unit,
-                typed -> number(typed).map(v -> (double) Math.round(v)));
-    }
-
-    /** Reads the number at the start of a text, with a point or a comma. */
-    public static Optional<Double> number(String typed) {
-        var matcher = Pattern.compile("\\s*([+-]?\\d{1,6}(?:[.,]\\d{1,4})?).*").matcher(typed);
-        return matcher.matches() ? Optional.of(Double.parseDouble(matcher.group(1).replace(',', '.'))) : Optional.empty();
-    }
-
-    /** A number with at most two decimals, without any that are not needed. */
-    public static String text(double value) {
-        double hundredths = Math.round(value * 100) / 100.0;
-        return hundredths == Math.rint(hundredths) ? Long.toString((long) hundredths) : Double.toString(hundredths);
+                typed -> Numbers.number(typed).map(v -> (double) Math.round(v)));
     }
 
     /** Without the bar below, for places with little height. */

@@ -1,5 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.file.ProjectFile;
 import java.io.File;
 import java.nio.file.Files;
@@ -7,20 +9,16 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Supplier;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
-import javafx.stage.Window;
 
 /** The questions in the window's own bar, and for files in the system's dialogs. Remembers the folder of the last answer. */
-final class Dialogs implements Questions {
+public final class Dialogs implements Questions {
 
-    private final Supplier<Window> window;
     private final QuestionBar bar;
     private final Settings settings;
 
-    Dialogs(Supplier<Window> window, QuestionBar bar, Settings settings) {
-        this.window = window;
+    public Dialogs(QuestionBar bar, Settings settings) {
         this.bar = bar;
         this.settings = settings;
     }
@@ -30,14 +28,14 @@ final class Dialogs implements Questions {
         FileChooser chooser = chooser("Open project");
         chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("Prompt Sparrow project", "*" + ProjectFile.EXTENSION),
                 new FileChooser.ExtensionFilter("All files", "*"));
-        return remembered(chooser.showOpenDialog(window.get()));
+        return remembered(chooser.showOpenDialog(bar.getScene().getWindow()));
     }
 
     @Override
     public Optional<Path> fileToImport(String title, String ending) {
         FileChooser chooser = chooser(title);
         chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("*" + ending, "*" + ending), new FileChooser.ExtensionFilter("All files", "*"));
-        return remembered(chooser.showOpenDialog(window.get()));
+        return remembered(chooser.showOpenDialog(bar.getScene().getWindow()));
     }
 
     @Override
@@ -45,7 +43,7 @@ final class Dialogs implements Questions {
         FileChooser chooser = chooser(title);
         chooser.setInitialFileName(proposed + ending);
         chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("*" + ending, "*" + ending));
-        return remembered(chooser.showSaveDialog(window.get())).map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith(ending)
+        return remembered(chooser.showSaveDialog(bar.getScene().getWindow())).map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith(ending)
                 ? path : path.resolveSibling(path.getFileName() + ending));
     }
 
@@ -54,7 +52,7 @@ final class Dialogs implements Questions {
         DirectoryChooser chooser = new DirectoryChooser();
         chooser.setTitle(title);
         folderToBeginWith().ifPresent(chooser::setInitialDirectory);
-        return remembered(chooser.showDialog(window.get()));
+        return remembered(chooser.showDialog(bar.getScene().getWindow()));
     }
 
     private FileChooser chooser(String title) {

@@ -1,7 +1,11 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.beat.BeatPresenter;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.chart.ChartWriter;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Jobs;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
@@ -23,28 +27,30 @@ import javafx.application.Platform;
 /** MIDI, WAV and chart text out: what the file menu does with the music. Owned by the UI thread. */
 final class ExportActions {
 
+    private final Session session;
     private final ProjectStore store;
-    private final BeatPresenter presenter;
+    private final Chosen chosen;
     private final Questions questions;
     private final Jobs jobs;
     /** What ends each rendering that runs. */
     private final List<AtomicBoolean> running = new ArrayList<>();
 
-    ExportActions(ProjectStore store, BeatPresenter presenter, Questions questions, Jobs jobs) {
-        this.store = store;
-        this.presenter = presenter;
-        this.questions = questions;
-        this.jobs = jobs;
+    ExportActions(Session session, Chosen chosen) {
+        this.session = session;
+        this.store = session.store();
+        this.chosen = chosen;
+        this.questions = session.questions();
+        this.jobs = session.jobs();
     }
 
     // --- MIDI ---
 
     void patternMidi() {
-        midi(new Choice.OnePattern(presenter.shown()), presenter.pattern().map(p -> p.name()).orElse("pattern"));
+        midi(new Choice.OnePattern(chosen.shown()), chosen.pattern().map(p -> p.name()).orElse("pattern"));
     }
 
     void bankInOrderMidi() {
-        midi(new Choice.BankInOrder(presenter.shown().bank()), store.project().banks().get(presenter.shown().bank()).name());
+        midi(new Choice.BankInOrder(chosen.shown().bank()), store.project().banks().get(chosen.shown().bank()).name());
     }
 
     private void midi(Choice choice, String name) {
@@ -52,7 +58,7 @@ final class ExportActions {
     }
 
     void eachOfBankMidi() {
-        plan(new Choice.EachOfBank(presenter.shown().bank()),
+        plan(new Choice.EachOfBank(chosen.shown().bank()),
                 plan -> questions.folder("Export MIDI: " + plan.sentence()).ifPresent(folder -> write(plan, folder)));
     }
 
@@ -74,16 +80,16 @@ final class ExportActions {
         jobs.beside(() -> {
             AtomicFile.refuseToReplace(target, open);
             plan.write(target);
-            return () -> presenter.say("wrote " + target.getFileName() + ": " + plan.sentence());
+            return () -> session.say("wrote " + target.getFileName() + ": " + plan.sentence());
         }, () -> { });
     }
 
     // --- audio and text ---
 
     void patternWav() {
-        presenter.pattern().ifPresent(pattern -> questions
+        chosen.pattern().ifPresent(pattern -> questions
                 .fileToSave("Export WAV, 48 kHz, 24 bit", MidiPlan.fileName(pattern.name()), ".wav")
-                .ifPresent(file -> wav(new Choice.OnePattern(presenter.shown()), file)));
+                .ifPresent(file -> wav(new Choice.OnePattern(chosen.shown()), file)));
     }
 
     private void wav(Choice choice, Path file) {
@@ -96,19 +102,19 @@ final class ExportActions {
             AudioPlan plan = new AudioPlan(project, choice, OptionalInt.empty(),
                     new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true));
             OptionalInt frames = plan.writeWhole(file, stop::get, Percent.each(percent -> Platform.runLater(
-                    () -> presenter.say("rendering " + file.getFileName() + ": " + percent + " % · Escape cancels"))));
-            return () -> presenter.say(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
+                    () -> session.say("rendering " + file.getFileName() + ": " + percent + " % · Escape cancels"))));
+            return () -> session.say(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
         }, () -> running.remove(stop));
     }
 
     void chart() {
         Path open = openFile();
-        presenter.patterns().chart().ifPresent(chart -> questions
-                .fileToSave("Export chart text", MidiPlan.fileName(presenter.pattern().orElseThrow().name()), ".txt")
+        chosen.pattern().map(p -> ChartWriter.write(store.project(), List.of(p))).ifPresent(chart -> questions
+                .fileToSave("Export chart text", MidiPlan.fileName(chosen.pattern().orElseThrow().name()), ".txt")
                 .ifPresent(file -> jobs.beside(() -> {
                     AtomicFile.refuseToReplace(file, open);
                     AtomicFile.write(file, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
-                    return () -> presenter.say("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
+                    return () -> session.say("wrote " + file.getFileName() + (chart.leftUnsaid().isEmpty() ? ""
                             : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
                 }, () -> { })));
     }

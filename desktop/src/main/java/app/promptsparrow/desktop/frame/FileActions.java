@@ -2,9 +2,14 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.demo.DemoProject;
-import app.promptsparrow.desktop.beat.BeatPresenter;
-import app.promptsparrow.desktop.store.JournalKeeper;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Jobs;
+import app.promptsparrow.desktop.session.JournalKeeper;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.FileVersion;
@@ -21,20 +26,24 @@ import java.util.Optional;
  * New, open, save, bring in: what the file menu does with projects. Whatever goes wrong is one sentence and leaves the open
  * project as it is. Owned by the UI thread.
  */
-final class FileActions {
+public final class FileActions implements BringIn.Files {
 
+    private final Session session;
     private final ProjectStore store;
-    private final BeatPresenter presenter;
+    private final Chosen chosen;
+    private final BringIn bringIn;
     private final Questions questions;
     private final Jobs jobs;
     private final Settings settings;
 
-    FileActions(ProjectStore store, BeatPresenter presenter, Questions questions, Jobs jobs, Settings settings) {
-        this.store = store;
-        this.presenter = presenter;
-        this.questions = questions;
-        this.jobs = jobs;
-        this.settings = settings;
+    public FileActions(Session session, Chosen chosen, BringIn bringIn) {
+        this.session = session;
+        this.store = session.store();
+        this.chosen = chosen;
+        this.bringIn = bringIn;
+        this.questions = session.questions();
+        this.jobs = session.jobs();
+        this.settings = session.settings();
     }
 
     // --- projects ---
@@ -64,7 +73,7 @@ final class FileActions {
             return () -> unlessEditedSince(before, () -> {
                 store.open(opened.project(), Optional.of(opened.version()));
                 settings.addRecent(opened.version().file());
-                presenter.say("opened " + file.getFileName());
+                session.say("opened " + file.getFileName());
             });
         });
     }
@@ -113,7 +122,7 @@ final class FileActions {
             return () -> {
                 store.wasSaved(project, saved);
                 settings.addRecent(saved.file());
-                presenter.say("saved " + file.getFileName());
+                session.say("saved " + file.getFileName());
                 then.run();
             };
         });
@@ -150,7 +159,7 @@ final class FileActions {
             return () -> unlessEditedSince(before, () -> {
                 store.recover(recovered.project(), recovered.base(), recovered.file());
                 keeper.writeNow(() -> Journal.discard(work)); // safe in this run's journal before the old one goes
-                presenter.say("taken up again: " + work.sentence() + "; not saved yet");
+                session.say("taken up again: " + work.sentence() + "; not saved yet");
             });
         });
     }
@@ -176,7 +185,8 @@ final class FileActions {
 
     // --- bringing in ---
 
-    void importChart() {
+    @Override
+    public void chart() {
         questions.fileToImport("Bring in patterns from a chart", ".txt").ifPresent(file -> jobs.inOrder(() -> {
             String text = TextFile.read(file);
             return () -> {
@@ -189,7 +199,8 @@ final class FileActions {
         }));
     }
 
-    void importMidi() {
+    @Override
+    public void midi() {
         questions.fileToImport("Bring in a MIDI file", ".mid").ifPresent(file -> {
             Project open = store.project();
             jobs.inOrder(() -> {
@@ -205,7 +216,7 @@ final class FileActions {
      * @param readFor the project whose rows and ids it was read for
      */
     private void bringIn(Path file, Project readFor, ImportPlan.Patterns read) {
-        presenter.pattern().ifPresentOrElse(pattern -> questions.ask("The chosen slot holds '" + pattern.name() + "'.", List.of(
+        chosen.pattern().ifPresentOrElse(pattern -> questions.ask("The chosen slot holds '" + pattern.name() + "'.", List.of(
                         new Questions.Answer("Next free slot", () -> bringIn(file, readFor, read, false)),
                         new Questions.Answer("Replace it", () -> bringIn(file, readFor, read, true)), Questions.Answer.none("Cancel"))),
                 () -> bringIn(file, readFor, read, true));
@@ -213,7 +224,7 @@ final class FileActions {
 
     private void bringIn(Path file, Project readFor, ImportPlan.Patterns read, boolean intoShown) {
         if (readFor.given().equals(store.project().given()) && readFor.kit() == store.project().kit()) {
-            presenter.patterns().bringIn(read, intoShown);
+            bringIn.into(read, intoShown);
         } else {
             questions.problem(file.getFileName() + ": the project was changed meanwhile; bring it in again");
         }
@@ -227,7 +238,7 @@ final class FileActions {
                 ImportPlan plan = ImportPlan.ofMidi(file, Optional.empty());
                 return () -> unlessEditedSince(before, () -> {
                     store.open(plan.project().withName(ImportPlan.nameOf(file)), Optional.empty());
-                    presenter.say(file.getFileName() + ": " + plan.sentence());
+                    session.say(file.getFileName() + ": " + plan.sentence());
                 });
             });
         }));

@@ -1,5 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.command.Command;
+import app.promptsparrow.desktop.command.KeyTable;
 import app.promptsparrow.desktop.control.Styles;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -29,7 +31,7 @@ final class KeySheet extends VBox {
     private final KeyTable table;
     private final Label told = new Label();
     private final HBox columns = new HBox(24);
-    private KeyTable.Line waiting;
+    private Command waiting;
 
     KeySheet(KeyTable table) {
         this.table = table;
@@ -58,8 +60,8 @@ final class KeySheet extends VBox {
     }
 
     private void fill() {
-        Map<String, List<KeyTable.Line>> groups = new LinkedHashMap<>();
-        for (KeyTable.Line line : table.lines()) {
+        Map<String, List<Command>> groups = new LinkedHashMap<>();
+        for (Command line : table.lines()) {
             if (!table.shown(line).isEmpty()) {
                 groups.computeIfAbsent(line.group(), group -> new ArrayList<>()).add(line);
             }
@@ -69,7 +71,7 @@ final class KeySheet extends VBox {
         int all = groups.values().stream().mapToInt(lines -> lines.size() + 2).sum();
         VBox column = null;
         int height = 0;
-        for (Map.Entry<String, List<KeyTable.Line>> group : groups.entrySet()) {
+        for (Map.Entry<String, List<Command>> group : groups.entrySet()) {
             int lines = group.getValue().size() + 2;
             if (column == null || columns.getChildren().size() < COLUMNS && height + lines > all * 5 / 4 / COLUMNS) {
                 column = new VBox(8);
@@ -82,7 +84,7 @@ final class KeySheet extends VBox {
         }
     }
 
-    private VBox group(String group, List<KeyTable.Line> lines) {
+    private VBox group(String group, List<Command> lines) {
         GridPane grid = new GridPane();
         grid.setHgap(8);
         grid.setVgap(1);
@@ -100,7 +102,7 @@ final class KeySheet extends VBox {
         return new VBox(2, name, grid);
     }
 
-    private Node cap(KeyTable.Line line) {
+    private Node cap(Command line) {
         if (!line.canChange()) {
             Label cap = new Label(table.shown(line));
             cap.getStyleClass().add("key-cap");
@@ -129,14 +131,14 @@ final class KeySheet extends VBox {
         if (event.getCode().isModifierKey()) {
             return true;
         }
-        KeyTable.Line line = waiting;
+        Command line = waiting;
         waiting = null;
         tell();
         if (event.getCode() == KeyCode.DELETE) {
             table.reset(line);
         } else if (event.getCode() != KeyCode.ESCAPE) {
             KeyCombination key = new KeyCodeCombination(event.getCode(), modifiers(event));
-            Optional<KeyTable.Line> holder = table.change(line, key);
+            Optional<Command> holder = table.change(line, key);
             holder.ifPresent(other -> {
                 told.setText(key.getDisplayText() + " already means: " + other.does() + ". Choose another, or change that one first.");
                 Styles.toggle(told, "warn", true);

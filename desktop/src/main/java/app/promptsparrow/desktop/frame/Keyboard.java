@@ -1,15 +1,16 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.beat.BeatPresenter;
-import app.promptsparrow.desktop.beat.BeatView;
-import app.promptsparrow.desktop.beat.PlayKeys;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.command.Command;
+import app.promptsparrow.desktop.command.KeyTable;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.View;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ComboBox;
@@ -24,9 +25,8 @@ import javafx.scene.input.KeyEvent;
  */
 final class Keyboard {
 
-    private final KeyTable keys;
-    private final BeatPresenter presenter;
-    private final BeatView beat;
+    private final Supplier<KeyTable> keys;
+    private final View view;
     private final ProjectStore store;
     private final Predicate<KeyEvent> first;
     /** The keys that are held, each with the gesture that its edits belong to. */
@@ -36,10 +36,9 @@ final class Keyboard {
     /**
      * @param first what may take a press before everything else; answers whether it did
      */
-    Keyboard(KeyTable keys, BeatPresenter presenter, BeatView beat, ProjectStore store, Predicate<KeyEvent> first) {
+    Keyboard(Supplier<KeyTable> keys, View view, ProjectStore store, Predicate<KeyEvent> first) {
         this.keys = keys;
-        this.presenter = presenter;
-        this.beat = beat;
+        this.view = view;
         this.store = store;
         this.first = first;
     }
@@ -53,7 +52,7 @@ final class Keyboard {
 
     /** No key is held any more, as far as the window can know. */
     void forget() {
-        down.keySet().forEach(code -> beat.holdKey(code, false));
+        down.keySet().forEach(view.heldKeys()::letGo);
         down.clear();
         actWhenLetGo.clear();
     }
@@ -63,9 +62,8 @@ final class Keyboard {
             event.consume();
             return;
         }
-        PlayKeys playKeys = presenter.playKeys();
-        if (!playKeys.isOn()) {
-            beat.holdKey(event.getCode(), true);
+        if (!view.lettersPlay()) {
+            view.heldKeys().hold(event.getCode());
         }
         boolean again = down.containsKey(event.getCode());
         Object gesture = down.computeIfAbsent(event.getCode(), code -> new Object());
@@ -83,8 +81,7 @@ final class Keyboard {
             return;
         }
         store.within(gesture, () -> {
-            if (!typing && isPlain(event) && event.getCode().isLetterKey()
-                    && (again ? playKeys.hold(event.getCode()) : playKeys.play(event.getCode()))) {
+            if (!typing && isPlain(event) && event.getCode().isLetterKey() && view.takeLetter(event.getCode(), again)) {
                 event.consume();
             } else {
                 act(event, again);
@@ -93,7 +90,7 @@ final class Keyboard {
     }
 
     private void act(KeyEvent event, boolean again) {
-        keys.find(event).ifPresent(line -> {
+        keys.get().find(event).ifPresent(line -> {
             if (worksWhenLetGo(event)) {
                 actWhenLetGo.add(event.getCode());
             } else if (!again) {
@@ -107,19 +104,17 @@ final class Keyboard {
 
     private void released(KeyEvent event) {
         Object gesture = down.remove(event.getCode());
-        boolean served = beat.holdKey(event.getCode(), false);
+        boolean served = view.heldKeys().letGo(event.getCode());
         // Only what was pressed alone: letting go of Control before the A of Ctrl+A makes no accent.
         if (actWhenLetGo.remove(event.getCode()) && worksWhenLetGo(event) && !served) {
-            Optional<KeyTable.Line> line = keys.find(event);
+            Optional<Command> line = keys.get().find(event);
             line.ifPresent(found -> store.within(gesture, found.action()));
             event.consume();
         }
     }
 
-    /** The stroke that begins the prompt line, on whatever key it is. */
     private void typed(KeyEvent event) {
-        if (event.getCharacter().equals("/") && !event.isControlDown() && !(event.getTarget() instanceof TextInputControl)) {
-            beat.beginPrompt();
+        if (!event.isControlDown() && !(event.getTarget() instanceof TextInputControl) && view.takeTyped(event.getCharacter())) {
             event.consume();
         }
     }
@@ -137,9 +132,9 @@ final class Keyboard {
         return !event.isControlDown() && !event.isShiftDown() && !event.isAltDown();
     }
 
-    /** Delete and the touch keys mean something while they are held, so by themselves they work when they are let go. */
-    private static boolean worksWhenLetGo(KeyEvent event) {
-        return BeatView.isHoldable(event.getCode()) && isPlain(event);
+    /** What means something while it is held works by itself when it is let go. */
+    private boolean worksWhenLetGo(KeyEvent event) {
+        return view.heldKeys().means(event.getCode()) && isPlain(event);
     }
 
     /** Ctrl with these belongs to a text field. */

@@ -1,6 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
-import static app.promptsparrow.desktop.frame.KeyTable.key;
+import static app.promptsparrow.desktop.command.CommandList.key;
 import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
@@ -39,8 +39,8 @@ final class ProjectMenu {
                 Menus.item("menu-export-wav", "Export this pattern as WAV…", exports::patternWav),
                 Menus.item("menu-export-chart", "Export this pattern as chart text…", exports::chart),
                 new SeparatorMenuItem(),
-                Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", files::importMidi),
-                Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::importChart),
+                Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", files::midi),
+                Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::chart),
                 Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi));
     }
 

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.session.Questions;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -14,22 +15,18 @@ import javafx.scene.layout.Priority;
  * A question that waits for its answer, above the view, which goes on meanwhile; further questions wait behind it. Enter
  * gives the first answer, Escape the last one.
  */
-final class QuestionBar extends HBox {
+public final class QuestionBar extends HBox {
 
     private record Question(String sentence, List<Questions.Answer> answers, boolean wrong) {
     }
 
     private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
 
-    private final Runnable leave;
+    private Runnable leave = () -> { };
     private final Label sentence = new Label();
     private final Deque<Question> waiting = new ArrayDeque<>();
 
-    /**
-     * @param leave gives the keys back to the view
-     */
-    QuestionBar(Runnable leave) {
-        this.leave = leave;
+    public QuestionBar() {
         setId("question");
         getStyleClass().add("question-bar");
         setAlignment(Pos.CENTER_LEFT);
@@ -39,6 +36,11 @@ final class QuestionBar extends HBox {
         sentence.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(sentence, Priority.ALWAYS);
         shown(false);
+    }
+
+    /** What gives the keys back to the view. */
+    void onLeave(Runnable then) {
+        leave = then;
     }
 
     void ask(String asked, List<Questions.Answer> answers) {

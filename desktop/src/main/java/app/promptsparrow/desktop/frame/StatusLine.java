@@ -1,11 +1,11 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
-import app.promptsparrow.desktop.play.Player;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.text.Plural;
-import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -14,16 +14,20 @@ import javafx.scene.layout.Region;
 /** Below every view: what the pointer or the cursor is on and what just happened; at the right, what it plays on. */
 final class StatusLine extends HBox {
 
-    private final BeatPresenter presenter;
+    static final double HEIGHT = 26;
+
+    private final Session session;
     private final Player player;
+    private final View view;
     private final Label left = new Label();
     private final Label right = new Label();
-    private Optional<String> pointed = Optional.empty();
+    private String shownLeft = "";
     private String shownRight = "";
 
-    StatusLine(BeatPresenter presenter, Player player) {
-        this.presenter = presenter;
-        this.player = player;
+    StatusLine(Session session, View view) {
+        this.session = session;
+        this.player = session.player();
+        this.view = view;
         getStyleClass().add("status-line");
         left.setId("status");
         right.setId("output");
@@ -35,15 +39,12 @@ final class StatusLine extends HBox {
         getChildren().addAll(left, gap, right);
     }
 
-    void point(Optional<String> text) {
-        pointed = text;
-        presenter.forgetMessage();
-        update();
-    }
-
-    void update() {
-        String message = presenter.message();
-        left.setText(!message.isEmpty() ? message : pointed.orElseGet(presenter::describeCursor));
+    private void showLeft() {
+        String text = session.message().isEmpty() ? view.describe() : session.message();
+        if (!text.equals(shownLeft)) {
+            shownLeft = text;
+            left.setText(text);
+        }
     }
 
     /** A block that comes late is heard as a click or not at all; whoever wants to know points here. */
@@ -54,7 +55,8 @@ final class StatusLine extends HBox {
 
     /** Once a pulse. */
     void pulse() {
-        String text = (presenter.playKeys().isOn() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
+        showLeft();
+        String text = (view.lettersPlay() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
                 + (player.isReady() ? "" : " · making the sounds …");
         if (!text.equals(shownRight)) {
             shownRight = text;

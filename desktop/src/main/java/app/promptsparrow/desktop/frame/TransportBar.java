@@ -1,14 +1,18 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.beat.BeatPresenter;
 import app.promptsparrow.desktop.control.Fields;
+import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
-import app.promptsparrow.desktop.play.Player;
-import app.promptsparrow.desktop.play.TapTempo;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.KeyChange;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.session.TapTempo;
+import app.promptsparrow.desktop.session.Travel;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
@@ -41,14 +45,18 @@ import javafx.scene.shape.SVGPath;
 /** Above every view: project, transport, the large position, tempo, meter, swing, key, master meter. */
 final class TransportBar extends HBox {
 
+    static final double HEIGHT = 60;
+
     private static final String BIRD = "M2 20 L11 15 C14 8 21 4 28 5 C33 1 41 2 43 8 L49 10 L43 12 C43 21 35 27 25 27 C19 27 14 25 12 21 Z";
 
     private static final String UNDO = "M1 5 L6 0.5 V3.6 C11 3.6 14 6.5 14 11 C12.5 8.2 10 6.6 6 6.6 V9.5 Z";
     private static final String REDO = "M13 5 L8 0.5 V3.6 C3 3.6 0 6.5 0 11 C1.5 8.2 4 6.6 8 6.6 V9.5 Z";
 
-    private final BeatPresenter presenter;
-    private final ProjectStore store;
-    private final Player player;
+    private final Session session;
+    private final Chosen chosen;
+    private final Playing playing;
+    private final Travel travel;
+    private final KeyChange keyChange;
     private final MenuButton projectMenu = new MenuButton();
     private final Label state = new Label();
     private final Button play = new Button();
@@ -57,22 +65,24 @@ final class TransportBar extends HBox {
     private final Label step = new Label();
     private final StepsButton undo = new StepsButton("undo", UNDO);
     private final StepsButton redo = new StepsButton("redo", REDO);
-    private final ValueField tempo = new ValueField("tempo", 20, 400, 1, 120, v -> Tempo.ofBpm(v).text(), ValueField::number);
+    private final ValueField tempo = new ValueField("tempo", 20, 400, 1, 120, v -> Tempo.ofBpm(v).text(), Numbers::number);
     private final TextField meter = new TextField();
-    private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> ValueField.text(v) + " %", ValueField::number);
+    private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> Numbers.text(v) + " %", Numbers::number);
     private final MenuButton key = new MenuButton();
     private final MasterMeter master;
     private final TapTempo taps = new TapTempo();
     private String shownPosition = "";
 
-    TransportBar(BeatPresenter presenter, ProjectStore store, Player player) {
-        this.presenter = presenter;
-        this.store = store;
-        this.player = player;
-        this.master = new MasterMeter(player);
+    TransportBar(Session session, Chosen chosen, Playing playing, Travel travel, KeyChange keyChange) {
+        this.session = session;
+        this.chosen = chosen;
+        this.playing = playing;
+        this.travel = travel;
+        this.keyChange = keyChange;
+        this.master = new MasterMeter(session.player());
         getStyleClass().add("top-bar");
-        setMinHeight(60);
-        setMaxHeight(60);
+        setMinHeight(HEIGHT);
+        setMaxHeight(HEIGHT);
         getChildren().addAll(brand(), project(), travel(), transport(), count, position(), tempo, named("meter", meter), swing,
                 named("key", key), space(), master);
         count.getStyleClass().add("count");
@@ -101,7 +111,7 @@ final class TransportBar extends HBox {
                 Key of = new Key(root, scale);
                 MenuItem item = new MenuItem(of.text());
                 item.setId("key-" + of.text().toLowerCase(Locale.ROOT).replaceAll("[^a-z#]+", "-"));
-                item.setOnAction(event -> presenter.patterns().changeKey(of));
+                item.setOnAction(event -> keyChange.change(of));
                 menu.getItems().add(item);
             }
             key.getItems().add(menu);
@@ -141,14 +151,14 @@ final class TransportBar extends HBox {
         play.setGraphic(glyph());
         play.setAccessibleText("Play");
         Tips.on(play, "Play or stop (Space)");
-        play.setOnAction(event -> presenter.playOrStop());
+        play.setOnAction(event -> playing.playOrStop());
         Button stop = new Button();
         stop.getStyleClass().addAll("transport-button", "stop");
         stop.setId("stop");
         stop.setGraphic(glyph());
         stop.setAccessibleText("Stop");
         Tips.on(stop, "Stop");
-        stop.setOnAction(event -> presenter.stop());
+        stop.setOnAction(event -> playing.stop());
         play.setFocusTraversable(false);
         stop.setFocusTraversable(false);
         HBox box = new HBox(7, play, stop);
@@ -173,8 +183,8 @@ final class TransportBar extends HBox {
     }
 
     private HBox travel() {
-        undo.onSteps(presenter::undo, store::undoNames);
-        redo.onSteps(presenter::redo, store::redoNames);
+        undo.onSteps(travel::undo, session.store()::undoNames);
+        redo.onSteps(travel::redo, session.store()::redoNames);
         HBox box = new HBox(undo, redo);
         box.setAlignment(Pos.CENTER);
         box.setMinWidth(USE_PREF_SIZE);
@@ -188,7 +198,7 @@ final class TransportBar extends HBox {
         Tips.on(tap, "Press in time with the music to set the tempo");
         tap.setFocusTraversable(false);
         tap.setMinWidth(USE_PREF_SIZE);
-        tap.setOnAction(event -> taps.tap(System.nanoTime()).ifPresent(to -> presenter.apply(new ProjectEdit.SetTempo(to))));
+        tap.setOnAction(event -> taps.tap(System.nanoTime()).ifPresent(to -> session.apply(new ProjectEdit.SetTempo(to))));
         return tap;
     }
 
@@ -225,9 +235,9 @@ final class TransportBar extends HBox {
         Tips.on(tempo.textField(), "Tempo, 20 to 400 beats a minute. Drag it up or down, turn the wheel, or type; arrow keys step it, Shift by 10.");
         Tips.on(swing.textField(), "Swing: where the second of two steps falls; 50 % is straight, 66.7 % a triplet's");
         Tips.on(meter, "Meter: 1 to 32 over 4, 8 or 16");
-        tempo.onAsk((value, gesture) -> presenter.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(value)), gesture));
-        swing.onAsk((value, gesture) -> presenter.apply(new ProjectEdit.SetSwing(
-                new Swing((int) Math.round(value * 10), presenter.project().swing().unit())), gesture));
+        tempo.onAsk((value, gesture) -> session.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(value)), gesture));
+        swing.onAsk((value, gesture) -> session.apply(new ProjectEdit.SetSwing(
+                new Swing((int) Math.round(value * 10), session.project().swing().unit())), gesture));
         Fields.commit(meter, this::takeMeter, this::showMeter);
     }
 
@@ -235,19 +245,19 @@ final class TransportBar extends HBox {
         String typed = meter.getText();
         showMeter();
         if (!typed.equals(meter.getText())) {
-            Meter.parse(typed).ifPresentOrElse(m -> presenter.apply(new ProjectEdit.SetMeter(m)),
+            Meter.parse(typed).ifPresentOrElse(m -> session.apply(new ProjectEdit.SetMeter(m)),
                     () -> Refused.tell(meter, Meter.RULE + ", such as 6/8, not '" + Shown.text(typed) + "'"));
             showMeter();
         }
     }
 
     private void showMeter() {
-        meter.setText(presenter.pattern().map(presenter.project()::meterOf).orElse(presenter.project().meter()).text());
+        meter.setText(chosen.pattern().map(session.project()::meterOf).orElse(session.project().meter()).text());
     }
 
     /** Brings it to what the project says. */
     void update() {
-        Project project = presenter.project();
+        Project project = session.project();
         projectMenu.setText(project.name());
         tempo.show(project.tempo().milliBpm() / 1_000.0);
         if (!meter.isFocused()) {
@@ -257,10 +267,11 @@ final class TransportBar extends HBox {
         key.setText(project.key().text());
         undo.update();
         redo.update();
+        showState(session.store().hasUnsavedWork(), session.store().file().isEmpty());
     }
 
-    void showState(boolean unsaved, boolean neverSaved) {
-        String kit = presenter.project().kit().name() + " kit";
+    private void showState(boolean unsaved, boolean neverSaved) {
+        String kit = session.project().kit().name() + " kit";
         String saved = neverSaved ? unsaved ? "not saved yet" : "new" : unsaved ? "unsaved changes" : "saved";
         state.setText(saved + " · " + kit);
     }
@@ -273,13 +284,13 @@ final class TransportBar extends HBox {
     }
 
     private void showPosition(long position, boolean playing) {
-        Optional<Pattern> pattern = playing && player.now().pattern() != null
-                ? presenter.project().pattern(player.now().pattern()) : presenter.pattern();
+        Optional<Pattern> pattern = playing && session.player().now().pattern() != null
+                ? session.project().pattern(session.player().now().pattern()) : chosen.pattern();
         if (pattern.isEmpty()) {
             return;
         }
         Pattern p = pattern.get();
-        Meter m = presenter.project().meterOf(p);
+        Meter m = session.project().meterOf(p);
         long inPass = Math.floorMod(position, p.durationUnits());
         boolean triplet = p.step().feel() == StepValue.Feel.TRIPLET;
         String spoken = Count.spoken(inPass % m.barUnits(), m, triplet);

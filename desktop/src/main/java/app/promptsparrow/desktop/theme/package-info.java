@@ -1,2 +1,2 @@
-/** The two themes: style sheets by role, and the same colours for painters. */
+/** Colours by role and the fonts; the style sheets beside it are the only place where a colour is written. */
 package app.promptsparrow.desktop.theme;

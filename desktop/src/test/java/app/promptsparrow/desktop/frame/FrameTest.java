@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.frame;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Family;
 import java.nio.file.Files;

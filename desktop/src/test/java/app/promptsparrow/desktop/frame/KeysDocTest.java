@@ -1,21 +1,28 @@
 package app.promptsparrow.desktop.frame;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.mockito.Mockito.mock;
 
-import app.promptsparrow.desktop.beat.BeatPresenter;
-import app.promptsparrow.desktop.beat.BeatView;
-import app.promptsparrow.desktop.play.Player;
-import app.promptsparrow.desktop.store.ProjectStore;
+import app.promptsparrow.desktop.Assembly;
+import app.promptsparrow.desktop.command.Command;
+import app.promptsparrow.desktop.command.CommandList;
+import app.promptsparrow.desktop.command.KeyTable;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.project.Project;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** The page about keys is the table that binds them. Run with {@code -Dwrite=true} to write it anew. */
+@ExtendWith(ApplicationExtension.class)
 class KeysDocTest {
 
     @TempDir
@@ -23,9 +30,8 @@ class KeysDocTest {
 
     private KeyTable table() {
         Player player = new Player(new Engine(48_000), Runnable::run, Runnable::run);
-        BeatPresenter presenter = new BeatPresenter(new ProjectStore(Project.untitled()), player);
-        return new KeyTable(Commands.of(presenter, mock(BeatView.class), mock(FileActions.class), mock(ExportActions.class), () -> { }, () -> { }, () -> { }),
-                new Settings(folder.resolve("settings")));
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, () -> new Assembly(new ProjectStore(Project.untitled()), player,
+                new Settings(folder.resolve("settings")), Runnable::run, Runnable::run, Optional.empty()).frame().keyTable());
     }
 
     private static String page(KeyTable table) {
@@ -37,7 +43,7 @@ class KeysDocTest {
                 if it was there before the first.
                 """);
         String group = "";
-        for (KeyTable.Line line : table.lines()) {
+        for (Command line : table.lines()) {
             if (table.shown(line).isEmpty()) {
                 continue;
             }
@@ -68,10 +74,10 @@ class KeysDocTest {
     void no_key_stands_in_two_lines_and_a_changed_one_is_remembered() {
         KeyTable table = table();
         assertThat(table.conflicts()).isEmpty();
-        KeyTable.Line roll = table.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow();
-        KeyTable.Line flam = table.lines().stream().filter(line -> line.id().equals("flam")).findFirst().orElseThrow();
+        Command roll = table.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow();
+        Command flam = table.lines().stream().filter(line -> line.id().equals("flam")).findFirst().orElseThrow();
         assertThat(table.change(roll, flam.usual().get(0))).contains(flam);
-        assertThat(table.change(roll, KeyTable.key(KeyCode.N))).isEmpty();
+        assertThat(table.change(roll, CommandList.key(KeyCode.N))).isEmpty();
         KeyTable again = table();
         assertThat(again.shown(again.lines().stream().filter(line -> line.id().equals("roll")).findFirst().orElseThrow())).isEqualTo("N");
         table.reset(roll);

@@ -1,0 +1,56 @@
+package app.promptsparrow.engine;
+
+import app.promptsparrow.kit.RowId;
+
+/**
+ * What one thread asks of the render thread, by a ring of its own. Each belongs to one thread. Every command answers false, and is
+ * not done, if the ring is full.
+ */
+public final class EngineCommands {
+
+    /** The furthest that a struck pitch may lie from 0: the highest MIDI note and the widest offset. */
+    public static final int MAX_CENTS = 12_700 + 2_400;
+
+    private final CommandRing ring = new CommandRing();
+
+    EngineCommands() {
+    }
+
+    CommandRing ring() {
+        return ring;
+    }
+
+    /** Plays a published source from one of its positions. Answers false if the command ring is full. */
+    public boolean play(long sourceId, long positionUnits) {
+        return ring.offer(CommandRing.PLAY, sourceId, positionUnits);
+    }
+
+    public boolean stop() {
+        return ring.offer(CommandRing.STOP, 0, 0);
+    }
+
+    /** Lets a published source follow the one that plays, replacing what was queued. */
+    public boolean queue(long sourceId, Switch how) {
+        return ring.offer(CommandRing.QUEUE, sourceId, how.ordinal());
+    }
+
+    public boolean unqueue() {
+        return ring.offer(CommandRing.UNQUEUE, 0, 0);
+    }
+
+    /**
+     * Strikes a row at once, apart from the music.
+     *
+     * @param velocity 1 to 127
+     * @param cents    drum: pitch offset; bass: MIDI note times 100; at most {@value #MAX_CENTS} up or down
+     */
+    public boolean audition(RowId row, int velocity, int cents) {
+        if (velocity < 1 || velocity > 127) {
+            throw new IllegalArgumentException("a velocity is 1 to 127, not " + velocity);
+        }
+        if (Math.abs((long) cents) > MAX_CENTS) {
+            throw new IllegalArgumentException("a pitch is at most " + MAX_CENTS + " cents, not " + cents);
+        }
+        return ring.offer(CommandRing.AUDITION, row.value(), (long) velocity << 32 | cents & 0xFFFFFFFFL);
+    }
+}

@@ -1,0 +1,165 @@
+package app.promptsparrow.engine;
+
+import java.util.Arrays;
+
+/**
+ * One row's path: its {@link Stage stages} in their order, then level, pan and send. Owned by the render thread. Settings glide on
+ * the control grid.
+ */
+final class StripPath {
+
+    private static final float GLIDE = 0.25f;
+    private static final int TAIL_TICKS = 300; // 0.2 s at 48 kHz: by then the lowest cut filter has rung out
+
+    final float[] buffer = new float[Mixer.SPAN];
+    /** In the order in which they are passed; another stage stands here, and its numbers in {@link RowPlan}. */
+    private final Stage[] stages = {new DriveStage(), new FilterStage()};
+    private float left;
+    private float right;
+    private float send;
+    private int quietTicks = TAIL_TICKS;
+    /** How many ticks of this span begin while a voice sounds. */
+    private int heldTicks;
+    private boolean fresh = true;
+
+    /** Whether it has anything to work on; call {@link #wake} before adding to the buffer of a sleeping strip. */
+    boolean isAsleep() {
+        return quietTicks >= TAIL_TICKS;
+    }
+
+    void wake() {
+        quietTicks = 0;
+    }
+
+    /** Ticks until it falls asleep if nothing is heard any more. */
+    int ticksToSleep() {
+        return TAIL_TICKS - quietTicks;
+    }
+
+    /** A voice adds to the first ticks of this span, at least to one. */
+    void hold(int ticks) {
+        quietTicks = 0;
+        heldTicks = Math.max(heldTicks, Math.max(1, ticks));
+    }
+
+    /** Takes a row's settings at once, when it moves into the slot. */
+    void reset() {
+        fresh = true;
+        quietTicks = TAIL_TICKS;
+        heldTicks = 0;
+        Arrays.fill(buffer, 0);
+        for (Stage stage : stages) {
+            stage.clear();
+        }
+    }
+
+    /** Processes the first ticks of the buffer, adds them to the outputs, clears them, and returns the peak after the level. */
+    float process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int ticks) {
+        if (fresh) {
+            fresh = false;
+            for (Stage stage : stages) {
+                stage.take(row);
+            }
+            left = row.left;
+            right = row.right;
+            send = row.send;
+        }
+        float peak = 0;
+        for (int done = 0; done < ticks;) {
+            // Settings that glide take a tick at a time; settled ones all that is left.
+            int next = isSettled(row) ? ticks : done + 1;
+            int from = done * Mixer.TICK;
+            int to = next * Mixer.TICK;
+            for (Stage stage : stages) {
+                stage.process(row, buffer, from, to);
+            }
+            peak = Math.max(peak, mix(row, outLeft, outRight, outSend, from, to));
+            done = next;
+        }
+        countQuiet(ticks);
+        Arrays.fill(buffer, 0, ticks * Mixer.TICK, 0);
+        return peak;
+    }
+
+    private boolean isSettled(RowPlan row) {
+        for (Stage stage : stages) {
+            if (!stage.isSettled(row)) {
+                return false;
+            }
+        }
+        return left == row.left && right == row.right && send == row.send;
+    }
+
+    /** All arrays are read and written at the same index, so that the loops become vector instructions. */
+    private float mix(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int from, int to) {
+        float toLeft = Stage.near(left + (row.left - left) * GLIDE, row.left);
+        float toRight = Stage.near(right + (row.right - right) * GLIDE, row.right);
+        float toSend = Stage.near(send + (row.send - send) * GLIDE, row.send);
+        float[] in = buffer;
+        if (toLeft == left && toRight == right) {
+            float l = left;
+            float r = right;
+            for (int i = from; i < to; i++) {
+                float x = in[i];
+                outLeft[i] += x * l;
+                outRight[i] += x * r;
+            }
+        } else {
+            float stepLeft = (toLeft - left) / Mixer.TICK;
+            float stepRight = (toRight - right) / Mixer.TICK;
+            for (int i = from; i < to; i++) {
+                float x = in[i];
+                outLeft[i] += x * (left + stepLeft * (i - from));
+                outRight[i] += x * (right + stepRight * (i - from));
+            }
+        }
+        if (send != 0 || toSend != 0) {
+            float step = (toSend - send) / Mixer.TICK;
+            for (int i = from; i < to; i++) {
+                outSend[i] += in[i] * (step == 0 ? send : send + step * (i - from));
+            }
+        }
+        left = toLeft;
+        right = toRight;
+        send = toSend;
+        return peak(from, to) * Math.max(left, right);
+    }
+
+    private float peak(int from, int to) {
+        float[] in = buffer;
+        float peak = 0;
+        for (int i = from; i < to; i++) {
+            float size = Math.abs(in[i]);
+            peak = size > peak ? size : peak;
+        }
+        return peak;
+    }
+
+    /**
+     * Counts ticks without sound as if each had been processed for itself: a tick counts from 0 if a voice sounded at its
+     * start or it is loud.
+     */
+    private void countQuiet(int ticks) {
+        int loud = ticks - 1;
+        while (loud >= 0 && !isLoud(loud * Mixer.TICK)) {
+            loud--;
+        }
+        if (loud >= heldTicks - 1 && loud >= 0) {
+            quietTicks = ticks - 1 - loud;
+        } else if (heldTicks > 0) {
+            quietTicks = ticks - heldTicks + 1;
+        } else {
+            quietTicks += ticks;
+        }
+        heldTicks = 0;
+    }
+
+    private boolean isLoud(int from) {
+        for (int i = from; i < from + Mixer.TICK; i++) {
+            if (Math.abs(buffer[i]) >= 1e-7f) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -1,0 +1,31 @@
+package app.promptsparrow.kit;
+
+/**
+ * What a row sends as MIDI. Immutable.
+ *
+ * @param note    0 to 127: what a drum row sends; on a bass row the note at which a buffer plays at its own pitch
+ * @param channel 1 to 16
+ */
+public record MidiOut(int note, int channel) {
+
+    /** The channel of drums in General MIDI. */
+    public static final int DRUM_CHANNEL = 10;
+
+    public MidiOut {
+        Ranges.check("MIDI note", note, 0, 127);
+        Ranges.check("MIDI channel", channel, 1, 16);
+    }
+
+    /** A drum's note on the drums' channel. */
+    public static MidiOut drum(int note) {
+        return new MidiOut(note, DRUM_CHANNEL);
+    }
+
+    public MidiOut withNote(int to) {
+        return new MidiOut(to, channel);
+    }
+
+    public MidiOut withChannel(int to) {
+        return new MidiOut(note, to);
+    }
+}

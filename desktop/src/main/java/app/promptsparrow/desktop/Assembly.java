@@ -1,0 +1,60 @@
+package app.promptsparrow.desktop;
+
+import app.promptsparrow.desktop.beat.edit.BeatPresenter;
+import app.promptsparrow.desktop.beat.pane.BeatView;
+import app.promptsparrow.desktop.beat.pane.SystemClipboard;
+import app.promptsparrow.desktop.frame.Dialogs;
+import app.promptsparrow.desktop.frame.FileActions;
+import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.frame.QuestionBar;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Jobs;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.slots.BringIn;
+import app.promptsparrow.desktop.slots.SlotChooser;
+import java.util.Optional;
+import java.util.concurrent.Executor;
+
+/** What a window is made of, put together in one place: the session, what is chosen, the views, the frame around them. */
+public final class Assembly {
+
+    private final Session session;
+    private final BeatPresenter presenter;
+    private final MainView frame;
+
+    /**
+     * @param queue   one thread for project files, see {@link Jobs}
+     * @param beside  any number of threads
+     * @param answers who answers in place of the window and the system's dialogs, for tests
+     */
+    public Assembly(ProjectStore store, Player player, Settings settings, Executor queue, Executor beside, Optional<Questions> answers) {
+        QuestionBar bar = new QuestionBar();
+        Questions questions = answers.orElseGet(() -> new Dialogs(bar, settings));
+        session = new Session(store, player, new Jobs(queue, beside, questions::problem), settings, questions);
+        Chosen chosen = new Chosen(session);
+        Playing playing = new Playing(session, chosen);
+        SlotChooser slots = new SlotChooser(session, chosen);
+        FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
+        presenter = new BeatPresenter(session, chosen, playing, slots, new SystemClipboard());
+        frame = new MainView(session, chosen, playing, slots, files, bar, new BeatView(presenter, files, settings.theme()));
+    }
+
+    /** The whole content of the window. */
+    public MainView frame() {
+        return frame;
+    }
+
+    public Session session() {
+        return session;
+    }
+
+    /** What the Beat view shows and asks. */
+    public BeatPresenter beat() {
+        return presenter;
+    }
+}

@@ -1,0 +1,199 @@
+package app.promptsparrow.desktop.beat.edit;
+
+import app.promptsparrow.desktop.beat.show.Comparison;
+import app.promptsparrow.desktop.beat.show.Describer;
+import app.promptsparrow.desktop.beat.show.Hand;
+import app.promptsparrow.desktop.beat.show.Outline;
+import app.promptsparrow.desktop.beat.show.Planting;
+import app.promptsparrow.desktop.beat.show.Selecting;
+import app.promptsparrow.desktop.rows.RowEditor;
+import app.promptsparrow.desktop.rows.RowsInView;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.slots.SlotChooser;
+
+/**
+ * Puts together what the Beat view shows and asks of the store, and decides what the keys mean that depend on several of its
+ * parts. Owned by the UI thread; needs no window.
+ */
+public final class BeatPresenter {
+
+    private final Session session;
+    private final Chosen chosen;
+    private final Playing playing;
+    private final RowsInView rowsInView;
+    private final RowEditor rowEditor;
+    private final SlotChooser slots;
+    private final Hand hand;
+    private final Planting planting;
+    private final Outline outline;
+    private final Describer describer;
+    private final Selecting selecting;
+    private final Comparison comparison;
+    private final Auditions auditions;
+    private final HitEditor editor;
+    private final ToolBox tools;
+    private final PlayKeys playKeys;
+    private final PatternEditor patterns;
+    private final LaneSender sender;
+    private final HitClipboard clipboard;
+
+    public BeatPresenter(Session session, Chosen chosen, Playing playing, SlotChooser slots, HitClipboard.Carrier carrier) {
+        this.session = session;
+        this.chosen = chosen;
+        this.playing = playing;
+        this.slots = slots;
+        rowsInView = new RowsInView(session, chosen);
+        rowEditor = new RowEditor(session, chosen);
+        hand = new Hand(session, chosen, rowsInView);
+        planting = new Planting(session, chosen);
+        outline = new Outline(session);
+        describer = new Describer(session, chosen, hand);
+        selecting = new Selecting(session, chosen, hand);
+        comparison = new Comparison(session, chosen, outline);
+        auditions = new Auditions(session, chosen, hand, planting);
+        editor = new HitEditor(session, chosen, hand, planting, auditions);
+        tools = new ToolBox(session, chosen, hand, editor);
+        playKeys = new PlayKeys(session, chosen, hand, planting, auditions, editor);
+        patterns = new PatternEditor(session, chosen);
+        sender = new LaneSender(session, chosen, hand);
+        clipboard = new HitClipboard(session, chosen, hand, selecting, outline, carrier);
+    }
+
+    // --- keys that depend on several parts ---
+
+    /** Plays the shown pattern from the cursor's step. */
+    public void playFromCursor() {
+        chosen.pattern().ifPresent(p -> playing.from(hand.cursor() * p.laneStep(chosen.row().id()).units()));
+    }
+
+    /** Enter: plants what a paste shows, makes a pattern in an empty slot, or plants at the cursor. */
+    public void enter() {
+        if (clipboard.isShowing()) {
+            clipboard.plant();
+        } else if (chosen.pattern().isEmpty()) {
+            slots.choose(chosen.shown(), true);
+        } else {
+            editor.plantAtCursor();
+        }
+    }
+
+    /** Enter is held: plants on at the stride to the end of the lane, and stops there. */
+    public void enterHeld() {
+        if (!clipboard.isShowing() && chosen.pattern().isPresent()) {
+            editor.plantOn();
+        }
+    }
+
+    /** Delete: removes the selection, or the hit under the cursor. */
+    public void cut() {
+        if (clipboard.copy()) {
+            editor.removeSelected();
+        }
+    }
+
+    /** Takes back a queued pattern, else the selection. */
+    public void cancel() {
+        if (clipboard.drop()) {
+            session.tell();
+        } else if (session.player().now().queued() != null) {
+            session.player().unqueue();
+        } else {
+            hand.selectNothing();
+        }
+    }
+
+    // --- its parts ---
+
+    public Session session() {
+        return session;
+    }
+
+    public Chosen chosen() {
+        return chosen;
+    }
+
+    public Playing playing() {
+        return playing;
+    }
+
+    /** Where the cursor is and what is selected. */
+    public Hand hand() {
+        return hand;
+    }
+
+    /** What the next hit gets. */
+    public Planting planting() {
+        return planting;
+    }
+
+    /** What can be asked of banks and slots. */
+    public SlotChooser slots() {
+        return slots;
+    }
+
+    /** Which rows and notes are shown. */
+    public RowsInView rowsInView() {
+        return rowsInView;
+    }
+
+    /** What can be done to the rows of the kit. */
+    public RowEditor rowEditor() {
+        return rowEditor;
+    }
+
+    /** What is shown and not planted yet. */
+    public Outline outline() {
+        return outline;
+    }
+
+    /** The grid in words. */
+    public Describer describer() {
+        return describer;
+    }
+
+    /** Ways to select many hits. */
+    public Selecting selecting() {
+        return selecting;
+    }
+
+    /** Another pattern, seen over the shown one. */
+    public Comparison comparison() {
+        return comparison;
+    }
+
+    /** What is heard apart from the music. */
+    public Auditions auditions() {
+        return auditions;
+    }
+
+    /** What can be done to hits. */
+    public HitEditor editor() {
+        return editor;
+    }
+
+    /** What can be done to many hits at once. */
+    public ToolBox tools() {
+        return tools;
+    }
+
+    /** The keyboard's second mode. */
+    public PlayKeys playKeys() {
+        return playKeys;
+    }
+
+    /** What can be done to patterns and lanes as wholes. */
+    public PatternEditor patterns() {
+        return patterns;
+    }
+
+    /** What goes to other rows and patterns. */
+    public LaneSender sender() {
+        return sender;
+    }
+
+    public HitClipboard clipboard() {
+        return clipboard;
+    }
+}

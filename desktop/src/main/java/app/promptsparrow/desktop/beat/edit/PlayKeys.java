@@ -1,0 +1,102 @@
+package app.promptsparrow.desktop.beat.edit;
+
+import app.promptsparrow.desktop.beat.show.Cell;
+import app.promptsparrow.desktop.beat.show.Hand;
+import app.promptsparrow.desktop.beat.show.Planting;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * The second mode of the keyboard: letters play. On a drum row they strike rows in their order; on a bass row they are the
+ * notes of the scale from the root up, and each is planted at the cursor while the music does not play, so that a line can
+ * be typed. Owned by the UI thread.
+ */
+public final class PlayKeys {
+
+    /** In the order in which they lie, the lower row of letters first. */
+    private static final String LETTERS = "ZXCVBNMASDFGHJKLQWERTYUIOP";
+
+    private final Session session;
+    private final Chosen chosen;
+    private final Hand hand;
+    private final Planting planting;
+    private final Auditions auditions;
+    private final HitEditor editor;
+    private boolean on;
+    /** Whether the key that is held has come to the end of the row. */
+    private boolean ended;
+
+    public PlayKeys(Session session, Chosen chosen, Hand hand, Planting planting, Auditions auditions, HitEditor editor) {
+        this.session = session;
+        this.chosen = chosen;
+        this.hand = hand;
+        this.planting = planting;
+        this.auditions = auditions;
+        this.editor = editor;
+    }
+
+    public boolean isOn() {
+        return on;
+    }
+
+    /** Cursor keys or play keys. */
+    public void toggle() {
+        on = !on;
+        session.say(on ? "play keys: letters play rows, or notes on a bass row; F2 goes back to the cursor keys"
+                : "cursor keys: letters are commands");
+    }
+
+    /** A letter is held: on a bass row that does not play it plants on to the end of the row. Answers whether it is one in this mode. */
+    public boolean hold(char letter) {
+        int index = LETTERS.indexOf(letter);
+        if (on && index >= 0 && chosen.row().isBass() && isStepping() && !ended) {
+            playNote(chosen.row().id(), index);
+        }
+        return on && index >= 0;
+    }
+
+    private boolean isStepping() {
+        return !session.player().now().playing() && chosen.pattern().isPresent();
+    }
+
+    /** Plays a letter. Answers whether it is one in this mode. */
+    public boolean play(char letter) {
+        ended = false;
+        int index = LETTERS.indexOf(letter);
+        if (!on || index < 0) {
+            return false;
+        }
+        Row row = chosen.row();
+        if (row.isBass()) {
+            playNote(row.id(), index);
+        } else {
+            List<Row> drums = session.project().kit().rows().stream().filter(other -> !other.isBass()).toList();
+            if (index < drums.size()) {
+                auditions.row(drums.get(index).id(), planting.touch());
+                hand.put(drums.get(index).id(), hand.cursor());
+            }
+        }
+        return true;
+    }
+
+    private void playNote(RowId row, int index) {
+        int octave = planting.bassNote(row) - Math.floorMod(planting.bassNote(row) - session.project().key().root(), 12);
+        int note = session.project().key().higher(Math.max(0, octave), index);
+        auditions.note(row, note);
+        if (!isStepping()) {
+            return;
+        }
+        Cell cell = new Cell(row, hand.cursor());
+        Hit hit = hand.hitAt(cell).map(there -> there.withPitch(note)).orElseGet(() -> planting.newHit(cell, note));
+        editor.editRow("Type a note in " + chosen.rowName(row), row, Set.of(), Set.of(hit), null);
+        hand.select(Set.of(cell));
+        int steps = Math.max(1, (hit.length() + Hit.STEP - 1) / Hit.STEP);
+        ended = hand.cursor() + steps >= chosen.pattern().orElseThrow().laneSteps(row);
+        editor.moveOn(steps);
+    }
+}

@@ -1,0 +1,171 @@
+package app.promptsparrow.desktop.beat.inspector;
+
+import app.promptsparrow.desktop.beat.edit.BeatPresenter;
+import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Numbers;
+import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Strip;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.LineUp;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.text.Plural;
+import app.promptsparrow.time.Meter;
+import app.promptsparrow.time.StepValue;
+import app.promptsparrow.time.Swing;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.function.UnaryOperator;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+
+/** The chosen row: its level and place in the mix, how it leans, and its lane's own grid in this pattern. */
+final class RowPage extends InspectorPage {
+
+    private static final String FOLLOWS = "pattern's";
+
+    private Label title;
+    private Label place;
+    private ValueField level;
+    private ValueField pan;
+    private ValueField send;
+    private ValueField lean;
+    private ValueField laneLength;
+    private ComboBox<String> laneStep;
+    private ValueField laneSwing;
+    private Label lineUp;
+    private LeanUnit leanUnit = LeanUnit.MS;
+
+    RowPage(BeatPresenter presenter) {
+        super(presenter);
+    }
+
+    @Override
+    void build() {
+        title = Forms.strong("");
+        place = Forms.second("");
+        level = new ValueField("Level", -60, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number);
+        pan = new ValueField("Pan", -100, 100, 1, 0, RowPage::panText, Numbers::number);
+        send = ValueField.whole("Reverb send", 0, 100, 0, " %");
+        lean = new ValueField("Row late or early", -100, 100, 0.5, 0, this::leanText, this::typedLean);
+        laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", RowPage::offOrNumber);
+        laneStep = new ComboBox<>();
+        laneSwing = new ValueField("Own swing", 49.9, 75, 0.1, 49.9, v -> v < 50 ? "follows" : Numbers.text(v) + " %", RowPage::offOrSwing);
+        lineUp = Forms.second("");
+        level.onAsk((value, gesture) -> strip("Set level", presenter.chosen().row().strip().withLevelDb(value), gesture));
+        pan.onAsk((value, gesture) -> strip("Set pan", presenter.chosen().row().strip().withPan(value / 100), gesture));
+        send.onAsk((value, gesture) -> strip("Set reverb send", presenter.chosen().row().strip().withSend(value / 100), gesture));
+        lean.onAsk((value, gesture) -> {
+            Row row = presenter.chosen().row();
+            int amount = (int) Math.round(Math.max(-leanUnit.most, Math.min(leanUnit.most, value)) * 1_000);
+            presenter.session().apply(new KitEdit.SetRow("Set row late or early: " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
+        });
+        laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
+        laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(value < 50 ? Optional.empty()
+                : Optional.of(new Swing((int) Math.round(value * 10), presenter.session().project().swing().unit()))), gesture));
+        List<String> steps = new ArrayList<>(List.of(FOLLOWS));
+        StepValue.all().forEach(step -> steps.add(step.text()));
+        laneStep.getItems().setAll(steps);
+        laneStep.setVisibleRowCount(12);
+        laneStep.setId("lane-step");
+        laneStep.setAccessibleText("The lane's own step value");
+        laneStep.setOnAction(event -> {
+            if (!isUpdating() && laneStep.getValue() != null) {
+                presenter.patterns().changeLaneStep(StepValue.parse(laneStep.getValue()));
+            }
+        });
+        level.textField().setId("row-level");
+        laneLength.textField().setId("lane-length");
+        laneSwing.textField().setId("lane-swing");
+        lean.textField().setId("row-lean");
+        getChildren().addAll(new VBox(1, title, place), level, pan, send, lean, Forms.gap(), Forms.second("Its lane: own length and grid in this pattern"), laneLength,
+                Forms.line("Own step value", laneStep), laneSwing, lineUp);
+    }
+
+    private void strip(String what, Strip strip, Object gesture) {
+        Row row = presenter.chosen().row();
+        presenter.session().apply(new KitEdit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
+    }
+
+    private void shape(UnaryOperator<Lane> change, Object gesture) {
+        presenter.chosen().pattern().ifPresent(p -> {
+            Lane lane = change.apply(p.lane(presenter.chosen().row().id()));
+            presenter.session().apply(new PatternEdit.ShapeLane(p.id(), presenter.chosen().row().id(), lane.step(), lane.length(), lane.swing()), gesture);
+        });
+    }
+
+    private static Optional<Double> offOrNumber(String typed) {
+        return typed.strip().startsWith("f") ? Optional.of(0.0) : Numbers.number(typed);
+    }
+
+    private static Optional<Double> offOrSwing(String typed) {
+        return typed.strip().startsWith("f") ? Optional.of(49.9) : Numbers.number(typed);
+    }
+
+    /** A lean is told in ms or in shares of a step; both are kept in thousandths. */
+    private enum LeanUnit {
+        MS(Lean.Unit.MICROS, 100, " ms"), STEP(Lean.Unit.STEP_SHARE, 50, " % of a step");
+
+        private final Lean.Unit unit;
+        private final double most;
+        private final String text;
+
+        LeanUnit(Lean.Unit unit, double most, String text) {
+            this.unit = unit;
+            this.most = most;
+            this.text = text;
+        }
+    }
+
+    private String leanText(double value) {
+        return value == 0 ? "none" : Numbers.text(Math.abs(value)) + leanUnit.text + (value < 0 ? " early" : " late");
+    }
+
+    /** {@code 12 ms early} is –12; a bare number is late and in the unit shown; {@code 10 % late} is of a step. */
+    private Optional<Double> typedLean(String typed) {
+        if (typed.contains("%") || typed.contains("ms")) {
+            leanUnit = typed.contains("%") ? LeanUnit.STEP : LeanUnit.MS;
+        }
+        return typed.strip().equals("none") ? Optional.of(0.0)
+                : Numbers.number(typed).map(amount -> typed.contains("early") ? -Math.abs(amount) : amount);
+    }
+
+    private static String panText(double percent) {
+        long whole = Math.round(percent);
+        return whole == 0 ? "centre" : whole < 0 ? -whole + " left" : whole + " right";
+    }
+
+    @Override
+    void update() {
+        Row row = presenter.chosen().row();
+        title.setText(row.name());
+        place.setText(row.family().title() + (row.isBass() ? ", MIDI channel " + row.midi().channel() : ", MIDI note " + row.midi().note()));
+        level.show(Math.max(-60, row.strip().levelDb()));
+        pan.show(row.strip().pan() * 100);
+        send.show(row.strip().send() * 100);
+        if (row.lean().amount() != 0) {
+            leanUnit = row.lean().unit() == Lean.Unit.MICROS ? LeanUnit.MS : LeanUnit.STEP;
+        }
+        lean.show(row.lean().amount() / 1_000.0);
+        Optional<Pattern> pattern = presenter.chosen().pattern();
+        Forms.showIf(pattern.isPresent(), laneLength, laneStep.getParent(), laneSwing, lineUp);
+        pattern.ifPresent(p -> {
+            Lane lane = p.lane(row.id());
+            Meter meter = presenter.session().project().meterOf(p);
+            laneLength.show(lane.length().orElse(0));
+            laneStep.setValue(lane.step().map(StepValue::text).orElse(FOLLOWS));
+            laneSwing.show(lane.swing().map(swing -> swing.perMille() / 10.0).orElse(49.9));
+            OptionalLong meets = LineUp.ofLane(p, row.id(), meter);
+            lineUp.setText(Plural.of(p.laneSteps(row.id()), "step") + " of " + p.laneStep(row.id()) + (!lane.isFree() ? "" : meets.isPresent()
+                    ? "; meets the pattern after " + LineUp.text(meets.getAsLong(), meter) : "; does not meet the pattern within " + LineUp.MAX_BARS + " bars"));
+        });
+    }
+}

@@ -1,0 +1,54 @@
+package app.promptsparrow.desktop.frame;
+
+import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.session.View;
+import java.util.List;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.SVGPath;
+
+/** The line of views at the left, and below them the keys and the theme. */
+final class Rail extends VBox {
+
+    private static final String KEYS_MARK = "M2 6 H20 V16 H2 Z M6 10 H6.5 M10.5 10 H11 M15 10 H15.5 M7 13 H15";
+    private static final String LIGHT_MARK = "M16 13 A7 7 0 1 1 10 4 A6 6 0 0 0 16 13 Z";
+    /** Buttons and what stands around them. */
+    static final double WIDTH = 60;
+
+    Rail(List<View> views, Runnable keySheet, Runnable theme) {
+        getStyleClass().add("rail");
+        for (View view : views) {
+            ToggleButton button = button(view.title(), view.mark(), view.tip());
+            button.setSelected(true);
+            button.setOnAction(event -> button.setSelected(true));
+            getChildren().add(button);
+        }
+        ToggleButton keys = button("Keys", KEYS_MARK, "All keys and gestures (F1)");
+        keys.setOnAction(event -> {
+            keys.setSelected(false);
+            keySheet.run();
+        });
+        ToggleButton light = button("Light", LIGHT_MARK, "Dusk or Dawn: the dark or the light theme");
+        light.setId("theme");
+        light.setOnAction(event -> {
+            light.setSelected(false);
+            theme.run();
+        });
+        Region gap = new Region();
+        VBox.setVgrow(gap, Priority.ALWAYS);
+        getChildren().addAll(gap, keys, light);
+    }
+
+    private static ToggleButton button(String title, String mark, String tip) {
+        SVGPath path = new SVGPath();
+        path.setContent(mark);
+        path.getStyleClass().add("rail-mark");
+        ToggleButton button = new ToggleButton(title, path);
+        button.getStyleClass().add("rail-button");
+        Tips.on(button, tip);
+        button.setFocusTraversable(false);
+        return button;
+    }
+}

@@ -1,0 +1,252 @@
+package app.promptsparrow.desktop.session;
+
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.News;
+import app.promptsparrow.engine.Playable;
+import app.promptsparrow.engine.PlayableBuilder;
+import app.promptsparrow.engine.Switch;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.Sound;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Scores;
+import app.promptsparrow.score.Source;
+import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.time.Tempo;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+
+/**
+ * Plays patterns of the open project. Owned by the UI thread; never waits. Publishes after each edit, compiling only the
+ * lanes that changed; sounds that were never heard before are rendered on the worker first.
+ */
+public final class Player implements AutoCloseable {
+
+    private final Engine engine;
+    private final Executor worker;
+    private final Executor ui;
+    private final SoundCache sounds;
+    private final PlayableBuilder builder;
+    private final Scores scores = new Scores();
+    private final Set<Sound> ready = new HashSet<>();
+    private final News.Reader strikes;
+    private Project project;
+    private PatternId shown;
+    private PatternId wanted;
+    private PatternId queued;
+    /** What found the engine's ring full, in order; tried again once a pulse. */
+    private final Deque<BooleanSupplier> unsent = new ArrayDeque<>();
+    private long faultsTold;
+    private Playback playback;
+    private Runnable whenReady = () -> { };
+
+    /**
+     * @param worker renders sounds and opens devices
+     * @param ui     runs what the worker has finished on the UI thread
+     */
+    public Player(Engine engine, Executor worker, Executor ui) {
+        this(engine, worker, ui, new SoundCache(engine.rateHz()));
+    }
+
+    /**
+     * @param sounds at the engine's rate; what it holds already need not be rendered again
+     */
+    public Player(Engine engine, Executor worker, Executor ui, SoundCache sounds) {
+        this.engine = engine;
+        this.worker = worker;
+        this.ui = ui;
+        this.sounds = sounds;
+        this.builder = new PlayableBuilder(sounds);
+        this.strikes = engine.news().reader();
+    }
+
+    /** Opens an output on the worker and starts to render into it. */
+    public void start(Supplier<Playback> opener, Runnable started) {
+        worker.execute(() -> {
+            Playback opened = opener.get();
+            ui.execute(() -> {
+                playback = opened;
+                opened.start();
+                started.run();
+            });
+        });
+    }
+
+    /** What is told now is played from the next block on. */
+    public void update(Project to, PatternId shownPattern) {
+        project = to;
+        shown = shownPattern;
+        List<Sound> missing = to.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound)
+                .filter(sound -> !sound.isLive() && !ready.contains(sound)).distinct().toList();
+        if (missing.isEmpty()) {
+            publish();
+            return;
+        }
+        worker.execute(() -> {
+            missing.forEach(sounds::get);
+            ui.execute(() -> {
+                ready.addAll(missing);
+                publish();
+                whenReady.run();
+            });
+        });
+    }
+
+    /** Whether everything of the project can be heard: sounds rendered, something published. */
+    public boolean isReady() {
+        return project != null && project.kit().rows().stream().flatMap(row -> row.layers().stream())
+                .allMatch(layer -> layer.sound().isLive() || ready.contains(layer.sound()));
+    }
+
+    /** Run each time new sounds have become ready. */
+    public void whenReady(Runnable then) {
+        whenReady = then;
+    }
+
+    private void publish() {
+        if (!isReady()) {
+            return; // the worker still renders; it publishes the newest project when done
+        }
+        Set<PatternId> needed = new LinkedHashSet<>();
+        needed.add(shown);
+        needed.add(wanted);
+        needed.add(queued);
+        News.Moment now = engine.news().at(Long.MAX_VALUE);
+        if (now != null) { // what the render thread really plays may still be the one before
+            addId(needed, now.playing());
+            addId(needed, now.queued());
+        }
+        List<Playable.Piece> pieces = new ArrayList<>();
+        for (PatternId id : needed) {
+            Optional<Pattern> pattern = id == null ? Optional.empty() : project.pattern(id);
+            if (pattern.isPresent()) {
+                pieces.add(new Playable.Piece(id.value(), scores.of(project, new Source.Loop(id))));
+            }
+        }
+        scores.forgetUnused();
+        engine.publish(builder.build(project, pieces));
+    }
+
+    private static void addId(Set<PatternId> ids, long id) {
+        if (id > 0) {
+            ids.add(new PatternId((int) id));
+        }
+    }
+
+    /** Plays a pattern from one of its positions. */
+    public void play(PatternId pattern, long positionUnits) {
+        wanted = pattern;
+        queued = null;
+        publish();
+        send(() -> engine.commands().play(pattern.value(), positionUnits));
+    }
+
+    private void send(BooleanSupplier command) {
+        unsent.add(command);
+        sendWaiting();
+    }
+
+    private void sendWaiting() {
+        while (!unsent.isEmpty() && unsent.peek().getAsBoolean()) {
+            unsent.poll();
+        }
+    }
+
+    public void stop() {
+        wanted = null;
+        queued = null;
+        unsent.clear(); // whatever was asked before, it ends now
+        send(engine.commands()::stop);
+    }
+
+    /** Puts a pattern in the queue behind the one that plays. */
+    public void queue(PatternId pattern, Switch how) {
+        queued = pattern;
+        publish();
+        send(() -> engine.commands().queue(pattern.value(), how));
+    }
+
+    /** Takes back what was queued. */
+    public void unqueue() {
+        queued = null;
+        send(engine.commands()::unqueue);
+    }
+
+    /** Strikes a row at once, or not at all: a strike that waited would be out of place. */
+    public void audition(RowId row, int velocity, int cents) {
+        engine.commands().audition(row, velocity, cents);
+    }
+
+    /** Where the music is that is heard now. */
+    public record Now(boolean playing, PatternId pattern, long position, PatternId queued, long untilNext) {
+
+        static final Now STOPPED = new Now(false, null, 0, null, 0);
+    }
+
+    /** Asked once a pulse. */
+    public Now now() {
+        sendWaiting();
+        long heard = heardFrame();
+        News.Moment moment = engine.news().at(heard);
+        if (moment == null || moment.playing() == 0) {
+            return Now.STOPPED;
+        }
+        long since = new Tempo(moment.milliBpm()).firstUnitAt(heard - moment.frame(), engine.rateHz());
+        return new Now(true, new PatternId((int) moment.playing()), moment.position() + Math.max(0, since),
+                moment.queued() == 0 ? null : new PatternId((int) moment.queued()), Math.max(0, moment.untilNext() - since));
+    }
+
+    /** A fault of the engine that was not answered yet. */
+    public Optional<Throwable> takeFault() {
+        long faults = engine.news().faults();
+        boolean more = faults > faultsTold;
+        faultsTold = faults;
+        return more ? Optional.ofNullable(engine.news().lastFault()) : Optional.empty();
+    }
+
+    /** Hands on what has been struck and heard since the last call. */
+    public void takeStrikes(News.StrikeSink sink) {
+        strikes.takeUpTo(heardFrame(), sink);
+    }
+
+    private long heardFrame() {
+        return playback == null ? 0 : playback.heardFrame();
+    }
+
+    /** Greatest value since the last call of the master's left (0) or right (1) channel. */
+    public float takeMasterPeak(int channel) {
+        return engine.news().takePeak(Playable.SLOTS + channel);
+    }
+
+    /** What it plays on, for the status line; empty until a device is open. */
+    public Optional<String> outputDescription() {
+        return Optional.ofNullable(playback).map(p -> p.output().description());
+    }
+
+    public boolean isAudible() {
+        return playback != null && playback.output().isAudible();
+    }
+
+    public long lateBlocks() {
+        return playback == null ? 0 : playback.lateBlocks();
+    }
+
+    @Override
+    public void close() {
+        if (playback != null) {
+            playback.close();
+        }
+    }
+}

@@ -1,0 +1,109 @@
+package app.promptsparrow.desktop.session;
+
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.Project;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * What every view gets: the open project and the way to edit it, the music, work beside the window, questions, settings, and one
+ * sentence about what happened last. Owned by the UI thread; needs no window.
+ */
+public final class Session {
+
+    private final ProjectStore store;
+    private final Player player;
+    private final Jobs jobs;
+    private final Settings settings;
+    private final Questions questions;
+    private final Later later = new Later();
+    private final List<Runnable> listeners = new ArrayList<>();
+    private String message = "";
+
+    public Session(ProjectStore store, Player player, Jobs jobs, Settings settings, Questions questions) {
+        this.store = store;
+        this.player = player;
+        this.jobs = jobs;
+        this.settings = settings;
+        this.questions = questions;
+        store.onChange(project -> tell());
+    }
+
+    public ProjectStore store() {
+        return store;
+    }
+
+    public Project project() {
+        return store.project();
+    }
+
+    public Player player() {
+        return player;
+    }
+
+    public Jobs jobs() {
+        return jobs;
+    }
+
+    public Settings settings() {
+        return settings;
+    }
+
+    public Questions questions() {
+        return questions;
+    }
+
+    /** What is made after the first picture. */
+    public Later later() {
+        return later;
+    }
+
+    // --- editing ---
+
+    /** Applies an edit as a step of its own; one that the model refuses is told instead. */
+    public void apply(Edit edit) {
+        guarded(() -> store.apply(edit));
+    }
+
+    /** Applies an edit as part of a gesture, see {@link ProjectStore#apply(Edit, Object)}. */
+    public void apply(Edit edit, Object gesture) {
+        guarded(() -> store.apply(edit, gesture));
+    }
+
+    /** Does what the model may refuse, which is told then. */
+    public void guarded(Runnable change) {
+        try {
+            change.run();
+        } catch (IllegalArgumentException refused) {
+            say(refused.getMessage());
+        }
+    }
+
+    // --- telling ---
+
+    /** Told that something else is shown or said; what it costs to show is for a pulse later. */
+    public void onChange(Runnable listener) {
+        listeners.add(listener);
+    }
+
+    /** Something else is shown now; what was said of the thing before is over. */
+    public void tell() {
+        say("");
+    }
+
+    /** Shows a sentence in the status line, until the next thing happens. */
+    public void say(String text) {
+        message = text;
+        listeners.forEach(Runnable::run);
+    }
+
+    /** What to tell about the last action; empty if there is nothing. */
+    public String message() {
+        return message;
+    }
+
+    /** Lets the status line speak of the pointer or the cursor again. */
+    public void forgetMessage() {
+        message = "";
+    }
+}

@@ -1,0 +1,150 @@
+package app.promptsparrow.desktop.session;
+
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Properties;
+import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What is remembered from one start to the next, in the XDG configuration folder. Never fails: what cannot be read is forgotten.
+ * Written atomically by the executor it is given, once for all that was set until then. Safe on any thread.
+ */
+public final class Settings {
+
+    private static final int MOST_RECENT = 10;
+
+    private final Executor writer;
+    private final AtomicBoolean due = new AtomicBoolean();
+
+    private final Path file;
+    private final Properties values = new Properties();
+
+    /** Written at once, on the calling thread. */
+    public Settings(Path file) {
+        this(file, Runnable::run);
+    }
+
+    public Settings(Path file, Executor writer) {
+        this.file = file;
+        this.writer = writer;
+        if (Files.isRegularFile(file)) {
+            try (InputStream in = Files.newInputStream(file)) {
+                values.load(in);
+            } catch (IOException | IllegalArgumentException unreadable) {
+                LoggerFactory.getLogger(Settings.class).warn("settings in {} cannot be read and are forgotten", file, unreadable);
+            }
+        }
+    }
+
+    /** The usual place. */
+    public static Path usualFile() {
+        return Folders.config().resolve("settings.properties");
+    }
+
+    public Theme theme() {
+        return "dawn".equals(values.getProperty("theme")) ? Theme.DAWN : Theme.DUSK;
+    }
+
+    public void setTheme(Theme theme) {
+        set("theme", theme.name().toLowerCase(Locale.ROOT));
+    }
+
+    /** A key that was changed, by the id of its command. */
+    public Optional<String> key(String id) {
+        return id.isEmpty() ? Optional.empty() : Optional.ofNullable(values.getProperty("key." + id));
+    }
+
+    /** Remembers a changed key, or with null forgets it. */
+    public void setKey(String id, String name) {
+        if (name == null) {
+            values.remove("key." + id);
+            writeSoon();
+        } else {
+            set("key." + id, name);
+        }
+    }
+
+    /** The project files that were opened or saved last, the newest first. */
+    public List<Path> recent() {
+        List<Path> recent = new ArrayList<>();
+        for (int i = 0; i < MOST_RECENT; i++) {
+            String path = values.getProperty("recent." + i);
+            if (path != null) {
+                recent.add(Path.of(path));
+            }
+        }
+        return recent;
+    }
+
+    public void addRecent(Path opened) {
+        List<Path> recent = new ArrayList<>(recent());
+        recent.remove(opened);
+        recent.add(0, opened);
+        for (int i = 0; i < Math.min(MOST_RECENT, recent.size()); i++) {
+            values.setProperty("recent." + i, recent.get(i).toString());
+        }
+        writeSoon();
+    }
+
+    public Optional<Path> folder() {
+        return Optional.ofNullable(values.getProperty("folder")).map(Path::of);
+    }
+
+    public void setFolder(Path folder) {
+        set("folder", folder.toString());
+    }
+
+    /** The window's place as x, y, width, height; empty if it never was remembered or is nonsense. */
+    public Optional<double[]> window() {
+        String[] parts = values.getProperty("window", "").split(",");
+        if (parts.length != 4) {
+            return Optional.empty();
+        }
+        double[] place = new double[4];
+        for (int i = 0; i < 4; i++) {
+            try {
+                place[i] = Double.parseDouble(parts[i]);
+            } catch (NumberFormatException nonsense) {
+                return Optional.empty();
+            }
+        }
+        return place[2] < 200 || place[3] < 200 || place[2] > 20_000 || place[3] > 20_000 ? Optional.empty() : Optional.of(place);
+    }
+
+    public void setWindow(double x, double y, double width, double height) {
+        set("window", x + "," + y + "," + width + "," + height);
+    }
+
+    private void set(String key, String value) {
+        values.setProperty(key, value);
+        writeSoon();
+    }
+
+    private void writeSoon() {
+        if (due.compareAndSet(false, true)) {
+            writer.execute(this::write);
+        }
+    }
+
+    private void write() {
+        due.set(false);
+        try {
+            Files.createDirectories(file.getParent());
+            AtomicFile.write(file, out -> values.store(out, "Prompt Sparrow"));
+        } catch (IOException | FileProblem notKept) {
+            LoggerFactory.getLogger(Settings.class).warn("settings cannot be written to {}", file, notKept);
+        }
+    }
+}

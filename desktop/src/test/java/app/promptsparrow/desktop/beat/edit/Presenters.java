@@ -1,0 +1,38 @@
+package app.promptsparrow.desktop.beat.edit;
+
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.slots.SlotChooser;
+import java.util.Optional;
+
+/** The Beat view's presenter for tests without a window, with a clipboard of its own. */
+public final class Presenters {
+
+    private Presenters() {
+    }
+
+    public static BeatPresenter of(Session session) {
+        Chosen chosen = new Chosen(session);
+        return new BeatPresenter(session, chosen, new Playing(session, chosen), new SlotChooser(session, chosen), new HitClipboard.Carrier() {
+            private String ours;
+            private String text;
+
+            @Override
+            public void put(String hits, String chart) {
+                ours = hits;
+                text = chart;
+            }
+
+            @Override
+            public Optional<String> ours() {
+                return Optional.ofNullable(ours);
+            }
+
+            @Override
+            public Optional<String> text() {
+                return Optional.ofNullable(text);
+            }
+        });
+    }
+}
