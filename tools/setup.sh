@@ -51,7 +51,7 @@ prepare_archive() { # a class archive makes every later start faster; without it
   [ -s "$archive" ] && [ "$archive" -nt "$root/desktop/target/built" ] && return 0
   echo "preparing a faster start …" >&2
   rm -f "$archive"
-  java $(window_options) -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenUsable=true \
+  java $(window_options) -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenComplete=true \
     -cp "$SPARROW_CLASSES" app.promptsparrow.desktop.Launcher demo >/dev/null 2>&1 || rm -f "$archive"
 }
 

@@ -10,7 +10,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 
-/** Runs all measurements: {@code [--quick] [--only PART] [--json FILE]}. Quick takes about a minute and a half. */
+/** Runs all measurements: {@code [--quick] [--only PART] [--json FILE]}; with {@code --profile} tells instead where the
+ * start goes. Quick takes about a minute and a half. */
 public final class Bench {
 
     private Bench() {
@@ -23,12 +24,15 @@ public final class Bench {
         for (int i = 0; i < arguments.length; i++) {
             if (arguments[i].equals("--quick")) {
                 quick = true;
+            } else if (arguments[i].equals("--profile")) {
+                WindowBench.profile();
+                return;
             } else if (arguments[i].equals("--json") && i + 1 < arguments.length) {
                 json = Path.of(arguments[++i]);
             } else if (arguments[i].equals("--only") && i + 1 < arguments.length) {
                 only = arguments[++i];
             } else {
-                System.err.println("usage: bench/run [--quick] [--only engine|edit|paint|window|time|output|read] [--json FILE]");
+                System.err.println("usage: bench/run [--quick] [--only engine|edit|paint|window|time|output|read] [--json FILE], or --only window --profile");
                 System.exit(2);
             }
         }

@@ -4,9 +4,9 @@
  *
  * <pre>
  *   store ──publish──▶ Playable (volatile, swapped whole) ─┐
- *   store ──commands─▶ CommandRing ────────────────────────┤
+ *   writers ─commands─▶ CommandRing, one each ─────────────┤
  *                                                          ▼            render thread
- *                          Sequencer ─▶ VoicePool ─▶ StripProcessor ─▶ Tank ─▶ Limiter ─▶ block
+ *        Sequencer ─▶ Voices ─▶ Strips (Stages) ─▶ MasterBus (reverb, level, limiter) ─▶ block
  *                              │
  *   views ◀── News (may lose, counts what it lost) ◀───────┘
  * </pre>

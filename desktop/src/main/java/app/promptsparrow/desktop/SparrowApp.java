@@ -7,18 +7,12 @@ import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
-import app.promptsparrow.devices.Outputs;
-import app.promptsparrow.devices.Playback;
-import app.promptsparrow.engine.Engine;
 import app.promptsparrow.file.Journal;
-import app.promptsparrow.project.Project;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.ThreadFactory;
 import java.util.concurrent.TimeUnit;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
@@ -32,38 +26,33 @@ import org.slf4j.LoggerFactory;
 /** Puts the parts together and opens the window. */
 public final class SparrowApp extends Application {
 
-    private static final int RATE_HZ = 48_000;
     private static final double WIDTH = 1_280;
     private static final double HEIGHT = 800;
+    /** Pulses until the last part of the window is shown. */
+    private static final int AFTER_LAST_PIECE = 20;
     /** What a window manager may put around a window. */
     private static final double FRAME = 60;
 
-    private final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
-    /** Project files and settings, in order. */
-    private final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
+    private static Prepared prepared;
+
     private Player player;
     private JournalKeeper journal;
 
-    private static ThreadFactory daemons() {
-        return task -> {
-            Thread thread = new Thread(task, "worker");
-            thread.setDaemon(true);
-            return thread;
-        };
+    /** Begins what needs no toolkit, before that starts. Called once, by whoever launches this. */
+    static void prepare(List<String> arguments) {
+        prepared = new Prepared(arguments.equals(List.of("demo")));
     }
 
     @Override
     public void start(Stage stage) {
         Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LoggerFactory.getLogger(SparrowApp.class).error("a fault in thread {}", thread.getName(), fault));
         List<String> arguments = getParameters().getUnnamed();
-        boolean demo = arguments.equals(List.of("demo"));
-        Engine engine = new Engine(RATE_HZ);
-        player = new Player(engine, worker, Platform::runLater);
-        player.start(() -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), () -> { });
         Theme.loadFonts();
-        Settings settings = new Settings(Settings.usualFile(), files);
-        ProjectStore store = new ProjectStore(demo ? DemoProject.make() : Project.untitled());
-        Assembly assembly = new Assembly(store, player, settings, files, worker, Optional.empty());
+        player = new Player(prepared.engine, prepared.worker, Platform::runLater, prepared.sounds);
+        player.start(prepared::playback, () -> { });
+        Settings settings = prepared.settings();
+        ProjectStore store = new ProjectStore(prepared.project());
+        Assembly assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, Optional.empty());
         MainView view = assembly.frame();
         Scene scene = new Scene(view, WIDTH, HEIGHT);
         stage.setScene(scene);
@@ -92,12 +81,12 @@ public final class SparrowApp extends Application {
         }.start();
         showIn(stage, stage.getWidth(), stage.getHeight());
         view.focusGrid();
-        if (demo) {
+        if (prepared.demo) {
             assembly.beat().slots().choose(DemoProject.FIRST_SHOWN, true);
         }
-        keepJournal(store, view);
+        assembly.session().later().add(() -> keepJournal(store, view));
         tellWhenUsable(assembly);
-        if (!demo && !arguments.isEmpty()) {
+        if (!prepared.demo && !arguments.isEmpty()) {
             view.open(Path.of(arguments.get(0)));
         }
     }
@@ -105,8 +94,8 @@ public final class SparrowApp extends Application {
     /** Looks for unsaved work of an earlier run, off the UI thread, and keeps that of this one. */
     private void keepJournal(ProjectStore store, MainView view) {
         Path folder = Journal.usualFolder();
-        ScheduledExecutorService own = Executors.newSingleThreadScheduledExecutor(daemons());
-        worker.execute(() -> {
+        ScheduledExecutorService own = Executors.newSingleThreadScheduledExecutor(Prepared.daemons());
+        prepared.worker.execute(() -> {
             List<Journal.Found> found = Journal.find(folder);
             Platform.runLater(() -> {
                 journal = new JournalKeeper(store, new Journal(folder), own);
@@ -159,16 +148,22 @@ public final class SparrowApp extends Application {
         }
         new AnimationTimer() {
             private int pulses;
+            private boolean told;
+            private int rest;
 
             @Override
             public void handle(long now) {
-                if (++pulses >= 2 && player.isReady() && player.outputDescription().isPresent()) {
-                    stop();
+                if (!told && ++pulses >= 2 && player.isReady() && player.outputDescription().isPresent()) {
+                    told = true;
                     System.out.println("usable");
                     if (Boolean.getBoolean("prompt-sparrow.playWhenUsable")) {
                         assembly.beat().playing().playOrStop();
                     }
-                    if (Boolean.getBoolean("prompt-sparrow.exitWhenUsable")) {
+                }
+                // The class archive is to hold what comes after the first picture as well.
+                if (told && assembly.session().later().isDone() && ++rest > AFTER_LAST_PIECE) {
+                    stop();
+                    if (Boolean.getBoolean("prompt-sparrow.exitWhenComplete")) {
                         Platform.exit();
                     }
                 }
@@ -179,10 +174,10 @@ public final class SparrowApp extends Application {
     @Override
     public void stop() {
         player.close();
-        worker.shutdownNow();
-        files.shutdown();
+        prepared.worker.shutdownNow();
+        prepared.files.shutdown();
         try {
-            files.awaitTermination(5, TimeUnit.SECONDS); // a save that runs is ended, not cut off
+            prepared.files.awaitTermination(5, TimeUnit.SECONDS); // a save that runs is ended, not cut off
         } catch (InterruptedException interrupted) {
             Thread.currentThread().interrupt();
         }

@@ -1,6 +1,5 @@
 /**
- * The JavaFX application. Start with {@link app.promptsparrow.desktop.SparrowApp}. The UI thread owns the
- * {@code store} (what is edited) and the {@code play} front of the engine (what is heard); {@code frame} is the window
- * around the views, {@code beat} the grid.
+ * The JavaFX application. Start with {@link app.promptsparrow.desktop.SparrowApp}, which opens the window, and
+ * {@link app.promptsparrow.desktop.Assembly}, which puts together what is in it.
  */
 package app.promptsparrow.desktop;

@@ -27,7 +27,7 @@ final class BeatCommands {
     private BeatCommands() {
     }
 
-    static List<Command> of(BeatPresenter presenter, BeatView view) {
+    static List<Command> of(BeatPresenter presenter, BeatPane view) {
         BeatCommands made = new BeatCommands();
         made.cursor(presenter, presenter.hand(), presenter.planting());
         made.row(presenter, presenter.planting(), presenter.rowsInView());
@@ -120,7 +120,7 @@ final class BeatCommands {
         list.add("humanize", "humanize by the chance number", () -> tools.humanize(20), key(KeyCode.H));
     }
 
-    private void shown(RowsInView rows, BeatView view) {
+    private void shown(RowsInView rows, BeatPane view) {
         list.group("What is shown");
         list.tell("/", "prompt line: say what to plant");
         list.add("chart", "the pattern as chart text", view::toggleChart, key(KeyCode.C));
