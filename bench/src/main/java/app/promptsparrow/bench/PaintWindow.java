@@ -51,7 +51,7 @@ public final class PaintWindow extends Application {
     public void start(Stage stage) throws Exception {
         int warm = Integer.parseInt(getParameters().getUnnamed().get(0));
         int measured = Integer.parseInt(getParameters().getUnnamed().get(1));
-        Theme.loadFonts();
+        Theme.loadFont();
         Engine engine = new Engine(48_000);
         Player player = new Player(engine, worker, Platform::runLater);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });

@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * Starts the program and tells where its start goes: every millisecond it looks at what the UI thread does, and when the window
@@ -77,7 +78,7 @@ public final class ProfiledStart {
         Map<String, Integer> threads = new LinkedHashMap<>();
         Map<String, Integer> kinds = new LinkedHashMap<>();
         Map<String, Integer> ours = new LinkedHashMap<>();
-        Map<String, String> timeline = new LinkedHashMap<>();
+        Map<String, String> timeline = new TreeMap<>();
         for (Sample sample : samples) {
             threads.merge(sample.thread, 1, Integer::sum);
             if (sample.thread.equals(UI)) {
@@ -87,16 +88,21 @@ public final class ProfiledStart {
                         (before, more) -> before.contains(more) ? before : before + more);
             }
         }
+        Map<String, Integer> linked = new LinkedHashMap<>();
+        samples.stream().filter(sample -> kind(sample.stack).startsWith("linking")).forEach(sample -> linked.merge(kind(sample.stack) + ": " + ours(sample.stack, 1), 1, Integer::sum));
+        print(out, "what was linked, on all threads", linked);
         print(out, "samples by thread", threads);
         print(out, "the UI thread by kind of work", kinds);
         print(out, "the UI thread by method of ours, the innermost", ours);
+        samples.stream().filter(sample -> !sample.thread.equals(UI)).forEach(sample -> timeline.merge(String.format(Locale.ROOT, "%4d ms", sample.atMs / 20 * 20),
+                "\n    " + sample.thread + ": " + ours(sample.stack, 2), (before, more) -> before.contains(more) ? before : before + more));
         out.println("every 20 ms of it");
         timeline.forEach((at, what) -> out.println("  " + at + what));
     }
 
     private static void print(PrintStream out, String title, Map<String, Integer> counts) {
         out.println(title);
-        counts.entrySet().stream().sorted(Map.Entry.<String, Integer>comparingByValue().reversed()).limit(40)
+        counts.entrySet().stream().sorted(Map.Entry.<String, Integer>comparingByValue().reversed()).limit(60)
                 .forEach(entry -> out.printf(Locale.ROOT, "  %5d  %s%n", entry.getValue(), entry.getKey()));
     }
 
@@ -108,7 +114,7 @@ public final class ProfiledStart {
             if (frame.contains("CssParser") || frame.contains("Stylesheet.load")) {
                 return "reading style sheets";
             } else if (frame.startsWith("java.lang.invoke.MethodHandleNatives")) {
-                return "linking lambdas, texts, records";
+                return List.of(stack).stream().anyMatch(f -> f.getClassName().equals("java.lang.runtime.ObjectMethods")) ? "linking a record" : "linking a lambda or text";
             } else if (frame.startsWith("java.lang.ClassLoader") || frame.contains("BuiltinClassLoader")) {
                 return "loading classes";
             } else if (frame.contains("javafx.font") || frame.contains("javafx.text") || frame.contains("scene.text")) {

@@ -69,7 +69,7 @@ public final class Screenshots {
             stage = window;
             folder = Path.of(getParameters().getUnnamed().get(0));
             Files.createDirectories(folder);
-            Theme.loadFonts();
+            Theme.loadFont();
             Engine engine = new Engine(48_000);
             player = new Player(engine, worker, Platform::runLater);
             player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });

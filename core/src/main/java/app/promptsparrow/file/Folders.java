@@ -20,6 +20,11 @@ public final class Folders {
         return folder("XDG_STATE_HOME", ".local", "state");
     }
 
+    /** What can be computed again, and may be thrown away at any time. */
+    public static Path cache() {
+        return folder("XDG_CACHE_HOME", ".cache");
+    }
+
     private static Path folder(String variable, String usual, String... more) {
         String xdg = System.getenv(variable);
         Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), usual).resolve(Path.of("", more)) : Path.of(xdg);

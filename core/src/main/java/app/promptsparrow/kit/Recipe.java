@@ -110,4 +110,15 @@ public record Recipe(Model model, List<Double> values) implements Sound {
         }
         throw new IllegalArgumentException(model.key() + " has no control '" + name + "'");
     }
+
+    /** Written out: what the language makes of a record is linked at its first use, which the start pays (docs/decisions.md, 37). */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Recipe that && that.model == model && that.values.equals(values);
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * model.ordinal() + values.hashCode();
+    }
 }

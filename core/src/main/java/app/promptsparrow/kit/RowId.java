@@ -21,4 +21,15 @@ public record RowId(int value) implements Comparable<RowId> {
     public int compareTo(RowId other) {
         return Integer.compare(value, other.value);
     }
+
+    /** Written out: what the language makes of a record is linked at its first use, which the start pays (docs/decisions.md, 37). */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof RowId that && that.value == value;
+    }
+
+    @Override
+    public int hashCode() {
+        return value;
+    }
 }

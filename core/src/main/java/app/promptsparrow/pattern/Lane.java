@@ -60,7 +60,7 @@ public record Lane(Optional<StepValue> step, OptionalInt length, Optional<Swing>
 
     /** Whether nothing distinguishes it from a lane that was never touched. */
     public boolean isBlank() {
-        return equals(EMPTY);
+        return hits.isEmpty() && step.isEmpty() && length.isEmpty() && swing.isEmpty();
     }
 
     public Optional<Hit> at(int atStep) {

@@ -8,4 +8,15 @@ public record PatternId(int value) {
             throw new IllegalArgumentException("a pattern id is 1 or more, not " + value);
         }
     }
+
+    /** Written out: what the language makes of a record is linked at its first use, which the start pays (docs/decisions.md, 37). */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof PatternId that && that.value == value;
+    }
+
+    @Override
+    public int hashCode() {
+        return value;
+    }
 }

@@ -10,6 +10,9 @@ import app.promptsparrow.kit.Recipe;
  */
 public final class DrumSynth {
 
+    /** Another one whenever a recipe sounds other than before, so that nothing that was kept is taken for it. */
+    static final int VERSION = 1;
+
     private static final double PEAK = 0.70794578; // -3 dBFS
     private static final double MINUS_60_DB = 6.907755278982137; // ln(1000)
     private static final double TWO_PI = 2 * StrictMath.PI;

@@ -90,4 +90,15 @@ public record StepValue(int denominator, Feel feel) implements Comparable<StepVa
     public String toString() {
         return text();
     }
+
+    /** Written out: what the language makes of a record is linked at its first use, which the start pays (docs/decisions.md, 37). */
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof StepValue that && that.denominator == denominator && that.feel == feel;
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * denominator + feel.ordinal();
+    }
 }

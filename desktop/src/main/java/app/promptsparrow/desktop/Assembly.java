@@ -17,6 +17,7 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
+import app.promptsparrow.desktop.theme.Theme;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 
@@ -40,6 +41,7 @@ public final class Assembly {
         Playing playing = new Playing(session, chosen);
         SlotChooser slots = new SlotChooser(session, chosen);
         FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
+        session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, playing, slots, new SystemClipboard());
         frame = new MainView(session, chosen, playing, slots, files, bar, new BeatView(presenter, files, settings.theme()));
     }

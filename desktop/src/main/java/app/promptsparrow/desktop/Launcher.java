@@ -5,7 +5,6 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Locale;
 import javafx.application.Application;
 
@@ -17,7 +16,6 @@ public final class Launcher {
 
     public static void main(String[] arguments) {
         if (opensWindow(arguments)) {
-            SparrowApp.prepare(List.of(arguments));
             Application.launch(SparrowApp.class, arguments);
         } else {
             System.exit(CommandLineMain.run(new PrintWriter(System.out, true, StandardCharsets.UTF_8),

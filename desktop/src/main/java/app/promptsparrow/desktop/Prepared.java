@@ -1,53 +1,65 @@
 package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.beat.paint.Rehearsal;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.file.Folders;
 import app.promptsparrow.kit.Layer;
-import app.promptsparrow.kit.Sound;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Scores;
+import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundDisk;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ThreadFactory;
 
 /**
- * What the first picture needs and the toolkit does not: made on a second processor while the toolkit starts. The parts are asked
+ * What the first picture needs beside the window: made on a second processor while the toolkit makes the window. The parts are asked
  * for when they are needed, and waited for if need be.
  */
 final class Prepared {
 
     private static final int RATE_HZ = 48_000;
-
     /** Renders sounds, opens devices, exports. */
     final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
     /** Project files and settings, in order. */
     final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
     final boolean demo;
     final Engine engine = new Engine(RATE_HZ);
-    final SoundCache sounds = new SoundCache(RATE_HZ);
-    private final CompletableFuture<Playback> playback;
+    final SoundCache sounds = new SoundCache(RATE_HZ, new SoundDisk(Folders.cache().resolve("sounds")));
     private final CompletableFuture<Project> project;
     private final CompletableFuture<Settings> settings;
+    private final CompletableFuture<Void> font;
+    private final CompletableFuture<Playback> playback;
 
     /** Begins at once. */
     Prepared(boolean demo) {
         this.demo = demo;
         project = CompletableFuture.supplyAsync(() -> demo ? DemoProject.make() : Project.untitled(), worker);
-        settings = CompletableFuture.supplyAsync(() -> new Settings(Settings.usualFile(), files), worker);
-        playback = CompletableFuture.supplyAsync(() -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), worker);
-        project.thenAcceptAsync(this::render, worker);
+        settings = project.thenApply(made -> new Settings(Settings.usualFile(), files));
+        settings.thenRunAsync(() -> {
+            rehearse(project());
+            render(project());
+        }, worker);
+        font = CompletableFuture.runAsync(Theme::loadFont, worker);
+        playback = font.thenApplyAsync(loaded -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), worker);
+    }
+
+    private void rehearse(Project of) {
+        of.filledSlots().stream().findFirst().flatMap(of::at).ifPresent(pattern -> {
+            new Scores().of(of, new Source.Loop(pattern.id()));
+            Rehearsal.of(of, pattern, settings().theme());
+        });
     }
 
     private void render(Project of) {
-        of.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound).filter(sound -> !sound.isLive()).forEach(this::render);
-    }
-
-    private void render(Sound sound) {
-        sounds.get(sound);
+        of.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound).filter(sound -> !sound.isLive()).forEach(sounds::get);
     }
 
     Project project() {
@@ -56,6 +68,11 @@ final class Prepared {
 
     Settings settings() {
         return settings.join();
+    }
+
+    /** Waits until texts can be laid out. */
+    void font() {
+        font.join();
     }
 
     /** Not for the UI thread: a card may take a second to open. */

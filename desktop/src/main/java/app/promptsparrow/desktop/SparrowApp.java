@@ -6,7 +6,6 @@ import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
-import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.file.Journal;
 import java.nio.file.Path;
 import java.util.List;
@@ -33,27 +32,28 @@ public final class SparrowApp extends Application {
     /** What a window manager may put around a window. */
     private static final double FRAME = 60;
 
-    private static Prepared prepared;
+    private Prepared prepared;
 
     private Player player;
     private JournalKeeper journal;
 
-    /** Begins what needs no toolkit, before that starts. Called once, by whoever launches this. */
-    static void prepare(List<String> arguments) {
-        prepared = new Prepared(arguments.equals(List.of("demo")));
+    /** Begins what needs no window, while the toolkit makes ready for one. */
+    @Override
+    public void init() {
+        prepared = new Prepared(getParameters().getUnnamed().equals(List.of("demo")));
     }
 
     @Override
     public void start(Stage stage) {
         Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LoggerFactory.getLogger(SparrowApp.class).error("a fault in thread {}", thread.getName(), fault));
         List<String> arguments = getParameters().getUnnamed();
-        Theme.loadFonts();
         player = new Player(prepared.engine, prepared.worker, Platform::runLater, prepared.sounds);
         player.start(prepared::playback, () -> { });
         Settings settings = prepared.settings();
         ProjectStore store = new ProjectStore(prepared.project());
         Assembly assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, Optional.empty());
         MainView view = assembly.frame();
+        prepared.font();
         Scene scene = new Scene(view, WIDTH, HEIGHT);
         stage.setScene(scene);
         stage.setMinWidth(1_024);

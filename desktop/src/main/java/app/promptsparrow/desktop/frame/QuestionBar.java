@@ -23,18 +23,12 @@ public final class QuestionBar extends HBox {
     private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
 
     private Runnable leave = () -> { };
-    private final Label sentence = new Label();
     private final Deque<Question> waiting = new ArrayDeque<>();
 
     public QuestionBar() {
         setId("question");
         getStyleClass().add("question-bar");
         setAlignment(Pos.CENTER_LEFT);
-        sentence.setId("question-text");
-        sentence.setWrapText(true);
-        sentence.setMinHeight(USE_PREF_SIZE);
-        sentence.setMaxWidth(Double.MAX_VALUE);
-        HBox.setHgrow(sentence, Priority.ALWAYS);
         shown(false);
     }
 
@@ -66,8 +60,7 @@ public final class QuestionBar extends HBox {
     }
 
     private void show(Question question) {
-        sentence.setText(question.sentence);
-        getChildren().setAll(sentence);
+        getChildren().setAll(sentence(question.sentence));
         pseudoClassStateChanged(WRONG, question.wrong);
         for (int i = 0; i < question.answers.size(); i++) {
             Questions.Answer answer = question.answers.get(i);
@@ -80,6 +73,16 @@ public final class QuestionBar extends HBox {
         }
         shown(true);
         getChildren().get(1).requestFocus();
+    }
+
+    private static Label sentence(String text) {
+        Label sentence = new Label(text);
+        sentence.setId("question-text");
+        sentence.setWrapText(true);
+        sentence.setMinHeight(USE_PREF_SIZE);
+        sentence.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(sentence, Priority.ALWAYS);
+        return sentence;
     }
 
     private void answered(Question question, Questions.Answer answer) {

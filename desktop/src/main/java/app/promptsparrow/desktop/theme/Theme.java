@@ -18,8 +18,6 @@ import javafx.scene.text.Font;
 public enum Theme {
     DUSK("Dusk"), DAWN("Dawn");
 
-    private static final List<String> FONTS = List.of("Regular", "Medium", "SemiBold");
-
     private final String title;
     private final Map<String, Color> roles = new HashMap<>();
 
@@ -35,20 +33,24 @@ public enum Theme {
         }
     }
 
-    /** Loads the shipped fonts; once, before the first window. */
-    public static void loadFonts() {
-        for (String weight : FONTS) {
-            try (InputStream in = Theme.class.getResourceAsStream("/app/promptsparrow/desktop/fonts/IBMPlexSans-" + weight + ".ttf")) {
-                Font.loadFont(in, 12);
-            } catch (IOException problem) {
-                throw new UncheckedIOException(problem);
-            }
-        }
+    /** Loads the font of most texts; once, before the first window. */
+    public static void loadFont() {
+        load("IBMPlexSans-Regular");
+    }
+
+    /** Loads the heavier weights; once, before the first control that has one. */
+    public static void loadHeavierFonts() {
+        load("IBMPlexSans-Medium");
+        load("IBMPlexSans-SemiBold");
     }
 
     /** Loads the font of charts, whose characters have one width; when a chart is first shown. */
     public static void loadChartFont() {
-        try (InputStream in = Theme.class.getResourceAsStream("/app/promptsparrow/desktop/fonts/JetBrainsMono-Regular.ttf")) {
+        load("JetBrainsMono-Regular");
+    }
+
+    private static void load(String font) {
+        try (InputStream in = Theme.class.getResourceAsStream("/app/promptsparrow/desktop/fonts/" + font + ".ttf")) {
             Font.loadFont(in, 12);
         } catch (IOException problem) {
             throw new UncheckedIOException(problem);

@@ -8,7 +8,6 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.Parent;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -21,7 +20,7 @@ public final class InspectorPane extends VBox {
 
     private final List<InspectorPage> pages;
     private final List<ToggleButton> tabs = new ArrayList<>();
-    private final ScrollPane scroll = new DirectScroll();
+    private final DirectScroll scroll = new DirectScroll();
     private final BeatPresenter presenter;
     private int shown;
 
@@ -37,9 +36,6 @@ public final class InspectorPane extends VBox {
         for (int i = 0; i < titles.length; i++) {
             tabLine.getChildren().add(tab(titles[i], i));
         }
-        scroll.setFitToWidth(true);
-        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        scroll.setFocusTraversable(false);
         VBox.setVgrow(scroll, Priority.ALWAYS);
         getChildren().addAll(tabLine, scroll);
         show(0);

@@ -69,25 +69,30 @@ final class Raster {
     private final int width;
     private final int height;
     private final int[] pixels;
-    private final PixelBuffer<IntBuffer> buffer;
-    private final Image image;
+    /** Made when it is first asked for; what is only rehearsed needs none. */
+    private PixelBuffer<IntBuffer> buffer;
+    private Image image;
 
     Raster(int width, int height) {
         this.width = width;
         this.height = height;
         this.pixels = new int[width * height];
-        this.buffer = new PixelBuffer<>(width, height, IntBuffer.wrap(pixels), PixelFormat.getIntArgbPreInstance());
-        this.image = new WritableImage(buffer);
     }
 
     /** The picture to show; it changes with {@link #show}. */
     Image image() {
+        if (image == null) {
+            buffer = new PixelBuffer<>(width, height, IntBuffer.wrap(pixels), PixelFormat.getIntArgbPreInstance());
+            image = new WritableImage(buffer);
+        }
         return image;
     }
 
     /** What has been painted is seen from now on. */
     void show() {
-        buffer.updateBuffer(whole -> null);
+        if (buffer != null) {
+            buffer.updateBuffer(whole -> null);
+        }
     }
 
     /** The colour of a pixel, red, green and blue. */

@@ -1,8 +1,8 @@
 package app.promptsparrow.desktop.beat.paint;
 
 import app.promptsparrow.kit.Family;
-import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import javafx.scene.image.Image;
 import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
@@ -24,8 +24,8 @@ record SeedMask(int width, int height, int footX, int footY, byte[] covered) {
     private record Tinted(Key key, int rgb) {
     }
 
-    private static final Map<Key, SeedMask> MADE = new HashMap<>();
-    private static final Map<Tinted, Image> IMAGES = new HashMap<>();
+    private static final Map<Key, SeedMask> MADE = new ConcurrentHashMap<>();
+    private static final Map<Tinted, Image> IMAGES = new ConcurrentHashMap<>();
 
     /**
      * @param scale device pixels a pixel, 1 or more

@@ -23,7 +23,6 @@ import app.promptsparrow.time.Meter;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Insets;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.BorderPane;
@@ -58,12 +57,13 @@ final class BeatPane extends BorderPane {
     private final OverviewPane overview;
     private int height;
     private boolean following = true;
-    private boolean headsDue;
+    /** Row heads and ruler come after the first picture. */
+    private boolean besideDue;
     private boolean revealCursor;
     private int lastCursor = -1;
     private ChartPane chart;
-    private final ScrollPane headScroll = new DirectScroll();
-    private final ScrollPane gridScroll = new DirectScroll();
+    private final DirectScroll gridScroll = new DirectScroll();
+    private final DirectScroll headScroll = DirectScroll.beside(gridScroll);
     private Optional<Cell> pointed = Optional.empty();
     private Theme theme;
     private boolean dirty = true;
@@ -115,7 +115,7 @@ final class BeatPane extends BorderPane {
 
     private void buildLater() {
         Session session = presenter.session();
-        later(() -> headsDue = true);
+        later(() -> besideDue = true);
         later(() -> slots.fill(new SlotsPane(session, presenter.chosen(), presenter.slots(), files, theme)));
         later(() -> {
             TitleLine made = new TitleLine();
@@ -138,16 +138,8 @@ final class BeatPane extends BorderPane {
 
     private void buildScrolls() {
         headScroll.setContent(heads);
-        headScroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        headScroll.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         headScroll.setMinWidth(RowHeadsPane.WIDTH);
-        headScroll.setFocusTraversable(false);
         gridScroll.setContent(grid);
-        gridScroll.setFocusTraversable(false);
-        gridScroll.setPannable(false);
-        gridScroll.vvalueProperty().addListener((observable, was, is) -> headScroll.setVvalue(is.doubleValue()));
-        headScroll.vvalueProperty().addListener((observable, was, is) -> gridScroll.setVvalue(is.doubleValue()));
-        gridScroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         gridScroll.addEventFilter(ScrollEvent.SCROLL, event -> {
             double by = event.getDeltaX() != 0 ? event.getDeltaX() : event.isShiftDown() ? event.getDeltaY() : 0;
             if (event.isControlDown()) {
@@ -158,9 +150,9 @@ final class BeatPane extends BorderPane {
                 event.consume();
             }
         });
-        gridScroll.viewportBoundsProperty().addListener(observable -> {
-            // Fires at every layout, also when a row head lights up; only a new size is worth a redraw.
-            dirty |= grid.setViewport(gridScroll.getViewportBounds().getWidth(), gridScroll.getViewportBounds().getHeight());
+        gridScroll.onResize((width, height) -> {
+            // Told at every layout, also when a row head lights up; only a new size is worth a redraw.
+            dirty |= grid.setViewport(width, height);
         });
     }
 
@@ -331,9 +323,13 @@ final class BeatPane extends BorderPane {
                 }
             });
         }
-        if (headsDue) {
-            heads.update(row -> grid.geometry().flatMap(g -> g.place(row)));
+        if (besideDue) {
+            updateBeside();
         }
+    }
+
+    private void updateBeside() {
+        heads.update(row -> grid.geometry().flatMap(g -> g.place(row)));
         drawRuler();
         if (grid.geometry().isPresent()) {
             overview.redraw(grid.geometry().get(), grid.scene().orElseThrow(), grid.view(), grid.view() + GridPane.LABELS);

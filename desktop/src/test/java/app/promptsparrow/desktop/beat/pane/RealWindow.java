@@ -84,7 +84,7 @@ abstract class RealWindow {
     }
 
     private void start(Stage stage) {
-        Theme.loadFonts();
+        Theme.loadFont();
         Engine engine = new Engine(48_000);
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });

@@ -1,0 +1,138 @@
+package app.promptsparrow.sound;
+
+import app.promptsparrow.kit.Recipe;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import java.util.zip.CRC32C;
+
+/**
+ * Rendered recipes kept in a folder from one start to the next: a file each, named by the SHA-256 of the recipe, the rate and the
+ * version of the models. Whatever is wrong with a file or the folder means that the sound is rendered again. What was not used for
+ * longest goes first when there is more than {@value #MOST_BYTES} bytes. Safe on any thread, and for several programs at once.
+ */
+public final class SoundDisk {
+
+    static final long MOST_BYTES = 512L << 20;
+
+    private static final int MAGIC = 0x50535344; // PSSD
+    private static final int HEAD_BYTES = 16;
+    private static final String ENDING = ".frames";
+    /** A file that is used is marked so at most once a day. */
+    private static final Duration MARKED = Duration.ofDays(1);
+
+    private final Path folder;
+    private final long mostBytes;
+
+    public SoundDisk(Path folder) {
+        this(folder, MOST_BYTES);
+    }
+
+    SoundDisk(Path folder, long mostBytes) {
+        this.folder = folder;
+        this.mostBytes = mostBytes;
+    }
+
+    /** The frames of a recipe as they were rendered before; empty if they are not there, or not whole. */
+    Optional<float[]> read(Recipe recipe, int rateHz) {
+        Path file = file(recipe, rateHz);
+        try {
+            if (!Files.isRegularFile(file)) {
+                return Optional.empty();
+            }
+            ByteBuffer bytes = ByteBuffer.wrap(Files.readAllBytes(file)).order(ByteOrder.LITTLE_ENDIAN);
+            if (bytes.remaining() < HEAD_BYTES || bytes.getInt() != MAGIC) {
+                return Optional.empty();
+            }
+            int count = bytes.getInt();
+            long sum = bytes.getLong();
+            if (count < 0 || bytes.remaining() != (long) count * Float.BYTES || sum != sum(bytes)) {
+                return Optional.empty();
+            }
+            float[] frames = new float[count];
+            bytes.asFloatBuffer().get(frames);
+            mark(file);
+            return Optional.of(frames);
+        } catch (IOException | OutOfMemoryError unreadable) {
+            return Optional.empty();
+        }
+    }
+
+    private static void mark(Path file) throws IOException {
+        Instant now = Instant.now();
+        if (Files.getLastModifiedTime(file).toInstant().isBefore(now.minus(MARKED))) {
+            Files.setLastModifiedTime(file, FileTime.from(now));
+        }
+    }
+
+    /** Keeps the frames of a recipe; if that cannot be, nothing happens. */
+    void write(Recipe recipe, int rateHz, float[] frames) {
+        ByteBuffer bytes = ByteBuffer.allocate(HEAD_BYTES + frames.length * Float.BYTES).order(ByteOrder.LITTLE_ENDIAN);
+        bytes.position(HEAD_BYTES);
+        bytes.asFloatBuffer().put(frames);
+        bytes.putInt(0, MAGIC).putInt(Integer.BYTES, frames.length).putLong(2 * Integer.BYTES, sum(bytes));
+        try {
+            Files.createDirectories(folder);
+            Path beside = Files.createTempFile(folder, "new", ".part");
+            try {
+                Files.write(beside, bytes.array());
+                Files.move(beside, file(recipe, rateHz), StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+            } finally {
+                Files.deleteIfExists(beside);
+            }
+            makeRoom();
+        } catch (IOException notKept) {
+            // a full disk or a folder that is not ours: the sound is rendered again next time
+        }
+    }
+
+    private static long sum(ByteBuffer from) {
+        CRC32C sum = new CRC32C();
+        sum.update(from.duplicate());
+        return sum.getValue();
+    }
+
+    private void makeRoom() throws IOException {
+        record Kept(Path path, long bytes, FileTime used) {
+        }
+        List<Kept> all;
+        try (Stream<Path> files = Files.list(folder)) {
+            all = files.filter(file -> file.toString().endsWith(ENDING)).flatMap(file -> {
+                try {
+                    return Stream.of(new Kept(file, Files.size(file), Files.getLastModifiedTime(file)));
+                } catch (IOException gone) {
+                    return Stream.empty(); // by another program that makes room
+                }
+            }).sorted(Comparator.comparing(Kept::used)).toList();
+        }
+        long bytes = all.stream().mapToLong(Kept::bytes).sum();
+        for (int i = 0; i < all.size() && bytes > mostBytes; i++) {
+            Files.deleteIfExists(all.get(i).path);
+            bytes -= all.get(i).bytes;
+        }
+    }
+
+    private Path file(Recipe recipe, int rateHz) {
+        String meant = DrumSynth.VERSION + " " + rateHz + " " + recipe.model().key() + " " + recipe.values();
+        try {
+            byte[] digest = MessageDigest.getInstance("SHA-256").digest(meant.getBytes(StandardCharsets.UTF_8));
+            return folder.resolve(HexFormat.of().formatHex(digest) + ENDING);
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException(impossible); // every JDK has it
+        }
+    }
+}
