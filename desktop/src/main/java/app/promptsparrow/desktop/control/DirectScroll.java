@@ -46,6 +46,7 @@ public final class DirectScroll extends Region {
     private DirectScroll(DirectScroll leader) {
         this.leader = leader;
         offset = leader == null ? new SimpleDoubleProperty(this, "offset") : leader.offset;
+        viewport.getStyleClass().add("viewport");
         viewport.setClip(clip);
         getChildren().add(viewport);
         offset.addListener((observable, was, is) -> place());

@@ -1,19 +1,21 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.session.View;
 import java.util.List;
+import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.scene.shape.SVGPath;
+import org.kordamp.ikonli.feather.Feather;
 
 /** The line of views at the left, and below them the keys and the theme. */
 final class Rail extends VBox {
 
+    /** The icon font has no keyboard. */
     private static final String KEYS_MARK = "M2 6 H20 V16 H2 Z M6 10 H6.5 M10.5 10 H11 M15 10 H15.5 M7 13 H15";
-    private static final String LIGHT_MARK = "M16 13 A7 7 0 1 1 10 4 A6 6 0 0 0 16 13 Z";
     /** Buttons and what stands around them. */
     static final double WIDTH = 60;
 
@@ -25,12 +27,12 @@ final class Rail extends VBox {
             button.setOnAction(event -> button.setSelected(true));
             getChildren().add(button);
         }
-        ToggleButton keys = button("Keys", KEYS_MARK, "All keys and gestures (F1)");
+        ToggleButton keys = button("Keys", Icons.drawn(KEYS_MARK, "rail-mark"), "All keys and gestures (F1)");
         keys.setOnAction(event -> {
             keys.setSelected(false);
             keySheet.run();
         });
-        ToggleButton light = button("Light", LIGHT_MARK, "Dusk or Dawn: the dark or the light theme");
+        ToggleButton light = button("Light", Icons.of(Feather.MOON, "rail-icon"), "Dusk or Dawn: the dark or the light theme");
         light.setId("theme");
         light.setOnAction(event -> {
             light.setSelected(false);
@@ -41,11 +43,8 @@ final class Rail extends VBox {
         getChildren().addAll(gap, keys, light);
     }
 
-    private static ToggleButton button(String title, String mark, String tip) {
-        SVGPath path = new SVGPath();
-        path.setContent(mark);
-        path.getStyleClass().add("rail-mark");
-        ToggleButton button = new ToggleButton(title, path);
+    private static ToggleButton button(String title, Node mark, String tip) {
+        ToggleButton button = new ToggleButton(title, mark);
         button.getStyleClass().add("rail-button");
         Tips.on(button, tip);
         button.setFocusTraversable(false);

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Tips;
 import java.util.List;
@@ -11,8 +12,8 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.shape.SVGPath;
 import javafx.util.Duration;
+import org.kordamp.ikonli.feather.Feather;
 
 /** Undo or redo: a press takes one step; a long press, or the right button, lists the steps and takes all up to the chosen one. */
 final class StepsButton extends Button {
@@ -30,14 +31,11 @@ final class StepsButton extends Button {
     /**
      * @param word {@code undo} or {@code redo}, also its id
      */
-    StepsButton(String word, String mark) {
+    StepsButton(String word, Feather sign) {
         this.word = word;
         setId(word);
         getStyleClass().add("steps-button");
-        SVGPath arrow = new SVGPath();
-        arrow.setContent(mark);
-        arrow.getStyleClass().add("steps-mark");
-        setGraphic(arrow);
+        setGraphic(Icons.of(sign, "steps-icon"));
         setAccessibleText(word);
         setFocusTraversable(false);
         Tips.on(this, this::tip);

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.control.Fields;
+import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Styles;
@@ -37,10 +38,10 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Line;
 import javafx.scene.shape.SVGPath;
+import org.kordamp.ikonli.feather.Feather;
 
 /** Above every view: project, transport, the large position, tempo, meter, swing, key, master meter. */
 final class TransportBar extends HBox {
@@ -48,9 +49,6 @@ final class TransportBar extends HBox {
     static final double HEIGHT = 60;
 
     private static final String BIRD = "M2 20 L11 15 C14 8 21 4 28 5 C33 1 41 2 43 8 L49 10 L43 12 C43 21 35 27 25 27 C19 27 14 25 12 21 Z";
-
-    private static final String UNDO = "M1 5 L6 0.5 V3.6 C11 3.6 14 6.5 14 11 C12.5 8.2 10 6.6 6 6.6 V9.5 Z";
-    private static final String REDO = "M13 5 L8 0.5 V3.6 C3 3.6 0 6.5 0 11 C1.5 8.2 4 6.6 8 6.6 V9.5 Z";
 
     private final Session session;
     private final Chosen chosen;
@@ -63,8 +61,8 @@ final class TransportBar extends HBox {
     private final Label count = new Label();
     private final Label bar = new Label();
     private final Label step = new Label();
-    private final StepsButton undo = new StepsButton("undo", UNDO);
-    private final StepsButton redo = new StepsButton("redo", REDO);
+    private final StepsButton undo = new StepsButton("undo", Feather.CORNER_UP_LEFT);
+    private final StepsButton redo = new StepsButton("redo", Feather.CORNER_UP_RIGHT);
     private final ValueField tempo = new ValueField("tempo", 20, 400, 1, 120, v -> Tempo.ofBpm(v).text(), Numbers::number);
     private final TextField meter = new TextField();
     private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> Numbers.text(v) + " %", Numbers::number);
@@ -148,14 +146,14 @@ final class TransportBar extends HBox {
     private HBox transport() {
         play.getStyleClass().addAll("transport-button", "play");
         play.setId("play");
-        play.setGraphic(glyph());
+        play.setGraphic(Icons.of(Feather.PLAY, "play-icon"));
         play.setAccessibleText("Play");
         Tips.on(play, "Play or stop (Space)");
         play.setOnAction(event -> playing.playOrStop());
         Button stop = new Button();
         stop.getStyleClass().addAll("transport-button", "stop");
         stop.setId("stop");
-        stop.setGraphic(glyph());
+        stop.setGraphic(Icons.of(Feather.SQUARE, "stop-icon"));
         stop.setAccessibleText("Stop");
         Tips.on(stop, "Stop");
         stop.setOnAction(event -> playing.stop());
@@ -165,12 +163,6 @@ final class TransportBar extends HBox {
         box.setAlignment(Pos.CENTER);
         box.setMinWidth(USE_PREF_SIZE);
         return box;
-    }
-
-    private static StackPane glyph() {
-        Region glyph = new Region();
-        glyph.getStyleClass().add("glyph");
-        return new StackPane(glyph);
     }
 
     private VBox position() {

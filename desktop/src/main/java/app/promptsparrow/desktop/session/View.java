@@ -15,8 +15,8 @@ public interface View {
     /** As the rail names it. */
     String title();
 
-    /** Its sign on the rail, as the path of an outline about 22 pixels wide. */
-    String mark();
+    /** A new node with its sign on the rail, about 22 pixels wide. */
+    Node mark();
 
     /** What it is for, in a few words. */
     String tip();

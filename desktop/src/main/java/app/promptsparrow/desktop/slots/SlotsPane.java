@@ -37,7 +37,7 @@ import javafx.scene.text.Text;
 /** Banks as a line of names, below it the ten slots of the chosen bank with a miniature of each pattern. */
 public final class SlotsPane extends VBox {
 
-    public static final double HEIGHT = 84;
+    public static final double HEIGHT = 86;
     private static final double CARD_HEIGHT = 54;
     /** What of a card's width its name cannot have: borders, the slot's key and the space between. */
     private static final double BESIDE_NAME = 30;

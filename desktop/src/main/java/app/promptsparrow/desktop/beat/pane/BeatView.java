@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.beat.pane;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.HeldKeys;
+import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.BringIn;
@@ -31,8 +32,8 @@ public final class BeatView implements View {
     }
 
     @Override
-    public String mark() {
-        return MARK;
+    public Node mark() {
+        return Icons.drawn(MARK, "rail-mark");
     }
 
     @Override

@@ -31,7 +31,7 @@ final class PromptBar extends HBox {
 
     private static final int REMEMBERED = 100;
 
-    static final double HEIGHT = 32;
+    static final double HEIGHT = 35;
     private final BeatPresenter presenter;
     private final Runnable leave;
     private final TextField line = new TextField();

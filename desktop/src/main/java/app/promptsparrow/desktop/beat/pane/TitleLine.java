@@ -25,7 +25,7 @@ final class TitleLine extends HBox {
     private final Button filter = new Button();
     private final Button zoom = new Button();
     private final Button height = new Button();
-    static final double HEIGHT = 22;
+    static final double HEIGHT = 24;
     private final ToggleButton detail = new ToggleButton("detail");
     private final ToggleButton follow = new ToggleButton("follow");
 

@@ -29,7 +29,9 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
+import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
+import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
@@ -76,6 +78,8 @@ abstract class RealWindow {
     BeatPresenter presenter;
     Session session;
     AnimationTimer timer;
+    /** Where the grid had its room in the first picture. */
+    Bounds first;
 
     @BeforeEach
     void open() throws Exception {
@@ -106,7 +110,14 @@ abstract class RealWindow {
         };
         timer.start();
         stage.show();
+        first = room(view.lookup("#grid"));
         view.focusGrid();
+    }
+
+    /** Where the part of the window is in which the grid scrolls. */
+    static Bounds room(Node grid) {
+        Node scroll = grid.getParent().getParent();
+        return scroll.localToScene(scroll.getBoundsInLocal());
     }
 
     @AfterEach
