@@ -68,6 +68,8 @@ public final class DirectScroll extends Region {
                 requestLayout();
             }
         });
+        to.prefHeightProperty().addListener((observable, was, is) -> requestLayout()); // the toolkit tells parents of managed nodes only
+        to.minWidthProperty().addListener((observable, was, is) -> requestLayout());
         if (leader == null) {
             offset.set(0);
         }

@@ -87,7 +87,10 @@ public final class MainView extends StackPane {
             made.update();
         });
         session.later().add(() -> status.fill(new StatusLine(session, view)));
-        session.later().add(() -> rail.fill(new Rail(List.of(view), this::toggleKeySheet, this::otherTheme)));
+        session.later().add(() -> {
+            rail.fill(new Rail(List.of(view), this::toggleKeySheet, this::otherTheme));
+            rail.ifThere(made -> made.setTheme(theme));
+        });
         session.onChange(() -> changed = true);
         Keyboard keyboard = new Keyboard(this::keyTable, view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
         keyboard.listenTo(this);
@@ -118,6 +121,7 @@ public final class MainView extends StackPane {
         theme = theme.other();
         session.settings().setTheme(theme);
         getStylesheets().setAll(theme.styleSheets());
+        rail.ifThere(made -> made.setTheme(theme));
         view.setTheme(theme);
     }
 

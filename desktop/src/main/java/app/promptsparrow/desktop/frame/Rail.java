@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.frame;
 import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.session.View;
+import app.promptsparrow.desktop.theme.Theme;
 import java.util.List;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
@@ -19,6 +20,8 @@ final class Rail extends VBox {
     /** Buttons and what stands around them. */
     static final double WIDTH = 60;
 
+    private final ToggleButton otherTheme = button("", null, "Dusk or Dawn: the dark or the light theme");
+
     Rail(List<View> views, Runnable keySheet, Runnable theme) {
         getStyleClass().add("rail");
         for (View view : views) {
@@ -32,15 +35,20 @@ final class Rail extends VBox {
             keys.setSelected(false);
             keySheet.run();
         });
-        ToggleButton light = button("Light", Icons.of(Feather.MOON, "rail-icon"), "Dusk or Dawn: the dark or the light theme");
-        light.setId("theme");
-        light.setOnAction(event -> {
-            light.setSelected(false);
+        otherTheme.setId("theme");
+        otherTheme.setOnAction(event -> {
+            otherTheme.setSelected(false);
             theme.run();
         });
         Region gap = new Region();
         VBox.setVgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(gap, keys, light);
+        getChildren().addAll(gap, keys, otherTheme);
+    }
+
+    /** The last button names the theme that it leads to. */
+    void setTheme(Theme shown) {
+        otherTheme.setText(shown == Theme.DUSK ? "Light" : "Dark");
+        otherTheme.setGraphic(Icons.of(shown == Theme.DUSK ? Feather.SUN : Feather.MOON, "rail-icon"));
     }
 
     private static ToggleButton button(String title, Node mark, String tip) {

@@ -15,6 +15,7 @@ import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
 import javax.sound.midi.MidiSystem;
@@ -179,7 +180,7 @@ class WindowTest extends RealWindow {
         until(() -> player.now().playing() && player.now().position() > 0);
         until(() -> !text(robot, "#count").equals("1"));
         Region playhead = robot.lookup(".playhead").queryAs(Region.class);
-        assertThat(playhead.isVisible() && playhead.getWidth() > 0 && playhead.getHeight() > 100).isTrue();
+        until(() -> playhead.isVisible() && playhead.getWidth() > 0 && playhead.getHeight() > 100);
         double place = playhead.getLayoutX();
         until(() -> playhead.getLayoutX() != place);
         until(() -> grid(robot).litSeeds() > 0);
@@ -300,12 +301,19 @@ class WindowTest extends RealWindow {
         assertThat(robot.lookup("#key-sheet").query().isVisible()).isTrue();
         robot.push(KeyCode.ESCAPE);
         assertThat(robot.lookup("#key-sheet").query().isVisible()).isFalse();
+        assertThat(themeButton(robot)).as("names the theme it leads to").isEqualTo("Light");
         robot.clickOn("#theme");
         settle();
         assertThat(view.getStylesheets().get(0)).endsWith("dawn.css");
+        assertThat(themeButton(robot)).isEqualTo("Dark");
         robot.clickOn("#theme");
         settle();
         assertThat(view.getStylesheets().get(0)).endsWith("dusk.css");
+        assertThat(themeButton(robot)).isEqualTo("Light");
+    }
+
+    private static String themeButton(FxRobot robot) {
+        return robot.lookup("#theme").queryAs(ToggleButton.class).getText();
     }
 
     @Test
