@@ -32,6 +32,8 @@ public final class SoundDisk {
     private static final int MAGIC = 0x50535344; // PSSD
     private static final int HEAD_BYTES = 16;
     private static final String ENDING = ".frames";
+    /** Of what is being written; one that was cut off goes in its turn like a sound. */
+    private static final String BEGUN = ".part";
     /** A file that is used is marked so at most once a day. */
     private static final Duration MARKED = Duration.ofDays(1);
 
@@ -87,7 +89,7 @@ public final class SoundDisk {
         bytes.putInt(0, MAGIC).putInt(Integer.BYTES, frames.length).putLong(2 * Integer.BYTES, sum(bytes));
         try {
             Files.createDirectories(folder);
-            Path beside = Files.createTempFile(folder, "new", ".part");
+            Path beside = Files.createTempFile(folder, "new", BEGUN);
             try {
                 Files.write(beside, bytes.array());
                 Files.move(beside, file(recipe, rateHz), StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
@@ -111,7 +113,7 @@ public final class SoundDisk {
         }
         List<Kept> all;
         try (Stream<Path> files = Files.list(folder)) {
-            all = files.filter(file -> file.toString().endsWith(ENDING)).flatMap(file -> {
+            all = files.filter(file -> file.toString().endsWith(ENDING) || file.toString().endsWith(BEGUN)).flatMap(file -> {
                 try {
                     return Stream.of(new Kept(file, Files.size(file), Files.getLastModifiedTime(file)));
                 } catch (IOException gone) {

@@ -87,6 +87,14 @@ class SoundDiskTest {
     }
 
     @Test
+    void what_was_cut_off_while_it_was_written_goes_in_its_turn() throws Exception {
+        Path cutOff = Files.write(folder.resolve("new1.part"), new byte[900]);
+        Files.setLastModifiedTime(cutOff, FileTime.fromMillis(5_000_000));
+        new SoundDisk(folder, 1_000).write(RIM, 1, new float[100]);
+        assertThat(files()).hasSize(1).doesNotContain(cutOff);
+    }
+
+    @Test
     void whoever_changes_how_recipes_sound_gives_the_models_another_version() {
         CRC32C sum = new CRC32C();
         for (Row row : BuiltInKits.deckhand().rows()) {
