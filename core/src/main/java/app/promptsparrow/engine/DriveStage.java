@@ -3,8 +3,6 @@ package app.promptsparrow.engine;
 /** A soft bend, x/√(1 + x²), pushed up to eightfold, that leaves a peak of 0.7 where it is. */
 final class DriveStage implements Stage {
 
-    private static final float GLIDE = 0.25f;
-
     private float drive;
 
     @Override
@@ -19,7 +17,7 @@ final class DriveStage implements Stage {
 
     @Override
     public void process(RowPlan row, float[] buffer, int from, int to) {
-        drive = Stage.near(drive + (row.drive - drive) * GLIDE, row.drive);
+        drive = Stage.glide(drive, row.drive);
         if (drive > 0) {
             saturate(buffer, from, to);
         }

@@ -22,8 +22,9 @@ interface Stage {
     /** Forgets what sounded. */
     void clear();
 
-    /** What has come as near as nobody hears has arrived. */
-    static float near(float value, float target) {
-        return Math.abs(value - target) < 1e-6f ? target : value;
+    /** Where a setting is a tick later: a quarter of the way nearer, and there once it is as near as nobody hears. */
+    static float glide(float value, float target) {
+        float next = value + (target - value) * 0.25f;
+        return Math.abs(next - target) < 1e-6f ? target : next;
     }
 }

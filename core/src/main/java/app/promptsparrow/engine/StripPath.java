@@ -8,7 +8,6 @@ import java.util.Arrays;
  */
 final class StripPath {
 
-    private static final float GLIDE = 0.25f;
     private static final int TAIL_TICKS = 300; // 0.2 s at 48 kHz: by then the lowest cut filter has rung out
 
     final float[] buffer = new float[Mixer.SPAN];
@@ -92,9 +91,9 @@ final class StripPath {
 
     /** All arrays are read and written at the same index, so that the loops become vector instructions. */
     private float mix(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int from, int to) {
-        float toLeft = Stage.near(left + (row.left - left) * GLIDE, row.left);
-        float toRight = Stage.near(right + (row.right - right) * GLIDE, row.right);
-        float toSend = Stage.near(send + (row.send - send) * GLIDE, row.send);
+        float toLeft = Stage.glide(left, row.left);
+        float toRight = Stage.glide(right, row.right);
+        float toSend = Stage.glide(send, row.send);
         float[] in = buffer;
         if (toLeft == left && toRight == right) {
             float l = left;

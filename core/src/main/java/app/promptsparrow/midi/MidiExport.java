@@ -3,6 +3,7 @@ package app.promptsparrow.midi;
 import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Gates;
@@ -248,7 +249,7 @@ public final class MidiExport {
             if (!options.withMuted() && !project.kit().isHeard(row)) {
                 return;
             }
-            int key = row.isBass() ? Math.max(0, Math.min(127, (int) GridTime.roundHalfUp(cents, 100))) : row.midi().note();
+            int key = row.isBass() ? Hit.clampNote((int) GridTime.roundHalfUp(cents, 100)) : row.midi().note();
             byRow.computeIfAbsent(row.id(), id -> new ArrayList<>())
                     .add(new Note(start, end, key, velocity, kind == LaneScore.SLIDE));
         };

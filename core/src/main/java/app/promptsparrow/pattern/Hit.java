@@ -95,4 +95,9 @@ public record Hit(int step, int velocity, int length, int timing, int pitch, Opt
     public static int clampVelocity(int velocity) {
         return Math.max(1, Math.min(127, velocity));
     }
+
+    /** A MIDI note brought into 0 to 127. */
+    public static int clampNote(int note) {
+        return Math.max(0, Math.min(127, note));
+    }
 }

@@ -32,7 +32,7 @@ public record Ladder(int above, int below, boolean twelve) {
     /** The MIDI notes of the ladder, the highest first. */
     public List<Integer> notes(Key key, List<Hit> hits) {
         TreeSet<Integer> notes = new TreeSet<>();
-        hits.forEach(hit -> notes.add(Math.max(0, Math.min(127, hit.pitch()))));
+        hits.forEach(hit -> notes.add(Hit.clampNote(hit.pitch())));
         int low = notes.isEmpty() ? USUAL_LOWEST : notes.first();
         int high = notes.isEmpty() ? USUAL_HIGHEST : notes.last();
         for (int note = low; note <= high; note++) {
@@ -58,7 +58,7 @@ public record Ladder(int above, int below, boolean twelve) {
         int low = notes.first();
         int high = notes.last();
         for (Hit hit : hits) {
-            int note = Math.max(0, Math.min(127, hit.pitch()));
+            int note = Hit.clampNote(hit.pitch());
             notes.add(note);
             for (int between = Math.min(note, high); between <= Math.max(note, low); between++) {
                 if ((between < low || between > high) && shows(key, between)) {

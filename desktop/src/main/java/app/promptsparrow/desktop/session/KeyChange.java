@@ -64,7 +64,7 @@ public final class KeyChange {
     /** The shortest way from root to root, then into the scale. */
     public static int moved(int note, Key from, Key to) {
         int way = Math.floorMod(to.root() - from.root() + 5, 12) - 5;
-        int there = Math.max(0, Math.min(127, note + way));
+        int there = Hit.clampNote(note + way);
         return from.contains(note) ? to.nearest(there) : there;
     }
 }
