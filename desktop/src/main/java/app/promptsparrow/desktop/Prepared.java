@@ -48,6 +48,7 @@ final class Prepared {
             render(project());
         }, worker);
         font = CompletableFuture.runAsync(Theme::loadFont, worker);
+        // One after the other on the second thread; a card needs to be open later than texts are laid out.
         playback = font.thenApplyAsync(loaded -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), worker);
     }
 

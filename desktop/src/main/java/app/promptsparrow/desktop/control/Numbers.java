@@ -1,6 +1,8 @@
 package app.promptsparrow.desktop.control;
 
+import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 
 /** Numbers as they are typed and shown. Pure functions; needs no window. */
@@ -19,6 +21,19 @@ public final class Numbers {
     public static String text(double value) {
         double hundredths = Math.round(value * 100) / 100.0;
         return hundredths == Math.rint(hundredths) ? Long.toString((long) hundredths) : Double.toString(hundredths);
+    }
+
+    /** The same with its sign, also above 0: {@code +1.5}. */
+    public static String signed(double value) {
+        return (value > 0 ? "+" : "") + text(value);
+    }
+
+    /** Reads a number, or a word, of which the beginning is enough, that stands for one. */
+    public static Function<String, Optional<Double>> or(String word, double value) {
+        return typed -> {
+            String begun = typed.strip().toLowerCase(Locale.ROOT);
+            return !begun.isEmpty() && word.startsWith(begun) ? Optional.of(value) : number(typed);
+        };
     }
 
     /** A number of steps, also as a fraction: {@code 1/2}, {@code 1 1/2}, {@code 2/3}. */

@@ -88,8 +88,9 @@ public final class MainView extends StackPane {
         });
         session.later().add(() -> status.fill(new StatusLine(session, view)));
         session.later().add(() -> {
-            rail.fill(new Rail(List.of(view), this::toggleKeySheet, this::otherTheme));
-            rail.ifThere(made -> made.setTheme(theme));
+            Rail made = new Rail(List.of(view), this::toggleKeySheet, this::otherTheme);
+            made.setTheme(theme);
+            rail.fill(made);
         });
         session.onChange(() -> changed = true);
         Keyboard keyboard = new Keyboard(this::keyTable, view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
@@ -187,16 +188,12 @@ public final class MainView extends StackPane {
 
     // --- keeping up ---
 
-    private void update() {
-        transport.ifThere(TransportBar::update);
-    }
-
     /** Once a pulse of the window; a press changes several things, which are shown together. */
     public void pulse(long timeNs) {
         session.later().pulse();
         Player.Now now = session.player().now();
         if (updateDue) {
-            update();
+            transport.ifThere(TransportBar::update);
         }
         updateDue = changed; // a pulse later, as all that only tells about what is worked on
         changed = false;

@@ -86,7 +86,7 @@ public final class BeatPresenter {
         }
     }
 
-    /** Delete: removes the selection, or the hit under the cursor. */
+    /** Copies the selection, or the hit under the cursor, and removes it. */
     public void cut() {
         if (clipboard.copy()) {
             editor.removeSelected();

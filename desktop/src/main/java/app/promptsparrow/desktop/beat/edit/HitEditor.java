@@ -251,12 +251,17 @@ public final class HitEditor {
     }
 
     private static int clampPitch(int pitch, boolean bass) {
-        return bass ? Math.max(0, Math.min(127, pitch)) : Math.max(-Hit.MAX_PITCH_CENTS, Math.min(Hit.MAX_PITCH_CENTS, pitch));
+        return bass ? Hit.clampNote(pitch) : Math.max(-Hit.MAX_PITCH_CENTS, Math.min(Hit.MAX_PITCH_CENTS, pitch));
     }
 
     private void changePitch(String what, Change change) {
         changeEach(what, hand.selected(), change, null, false);
-        hand.selected().forEach((row, hits) -> {
+        rememberBass(hand.selected());
+    }
+
+    /** The next note of a bass row is like the last one that was changed. */
+    private void rememberBass(Map<RowId, List<Hit>> changed) {
+        changed.forEach((row, hits) -> {
             if (chosen.isBass(row)) {
                 planting.rememberBass(row, hits.get(hits.size() - 1));
             }
@@ -357,11 +362,7 @@ public final class HitEditor {
         put.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, Set.of(), all)));
         session.store().replace(new Edit.Together(name, edits), gesture);
         hand.select(cells);
-        put.forEach((row, all) -> {
-            if (chosen.isBass(row)) {
-                planting.rememberBass(row, all.get(all.size() - 1));
-            }
-        });
+        rememberBass(put);
     }
 
     /** The row so many rows below, if it is of the same kind. */

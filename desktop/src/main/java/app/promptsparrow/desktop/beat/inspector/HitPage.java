@@ -108,14 +108,14 @@ final class HitPage extends InspectorPage {
         ManyField length = new ManyField("Length", HitProperty.LENGTH, Hit.STEP, 0.05, 64, 0.05, 1,
                 v -> Plural.of(Numbers.text(v), "step"), Numbers::fraction);
         ManyField timing = new ManyField("Timing", HitProperty.TIMING, Hit.STEP / 100.0, -50, 50, 0.5, 0,
-                v -> (v > 0 ? "+" : "") + Numbers.text(v) + " %", Numbers::number);
-        pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + Numbers.text(v) + " st", Numbers::number);
+                v -> Numbers.signed(v) + " %", Numbers::number);
+        pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> Numbers.signed(v) + " st", Numbers::number);
         note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v), presenter.session().project().key()), HitPage::noteNumber);
-        ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", typed -> offOrNumber(typed).map(v -> Math.max(1, v)));
+        ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", typed -> Numbers.or("off", 1).apply(typed).map(v -> Math.max(1, v)));
         ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Plural.of(Math.round(v), "step"), Numbers::number));
         ofRoll.add(new ManyField("· last velocity", HitProperty.ROLL_RAMP, 1, 10, 200, 1, 100, v -> Math.round(v) + " %", Numbers::number));
-        ofRoll.add(new ManyField("· last pitch", HitProperty.ROLL_PITCH, 100, -24, 24, 0.5, 0, v -> (v > 0 ? "+" : "") + Numbers.text(v) + " st", Numbers::number));
-        ManyField flam = new ManyField("Flam", HitProperty.FLAM, 1, 0, 60, 1, 0, v -> v < 5 ? "off" : Math.round(v) + " ms", HitPage::offOrNumber);
+        ofRoll.add(new ManyField("· last pitch", HitProperty.ROLL_PITCH, 100, -24, 24, 0.5, 0, v -> Numbers.signed(v) + " st", Numbers::number));
+        ManyField flam = new ManyField("Flam", HitProperty.FLAM, 1, 0, 60, 1, 0, v -> v < 5 ? "off" : Math.round(v) + " ms", Numbers.or("off", 0));
         grace = new ManyField("· grace", HitProperty.GRACE, 1, 1, 100, 1, 50, v -> Math.round(v) + " %", Numbers::number);
         slide = Forms.choice("Slide from the note before", presenter.editor()::toggleSlide);
         slide.setId("hit-slide");
@@ -157,10 +157,6 @@ final class HitPage extends InspectorPage {
 
     private static Optional<Double> noteNumber(String typed) {
         return NoteNames.parse(typed.strip()).map(Integer::doubleValue).or(() -> Numbers.number(typed));
-    }
-
-    private static Optional<Double> offOrNumber(String typed) {
-        return typed.strip().equalsIgnoreCase("off") ? Optional.of(0.0) : Numbers.number(typed);
     }
 
     @Override

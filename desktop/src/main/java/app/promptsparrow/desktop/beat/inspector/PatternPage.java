@@ -4,7 +4,6 @@ import app.promptsparrow.demo.StarterPatterns;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.control.Fields;
 import app.promptsparrow.desktop.control.Forms;
-import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.kit.Row;
@@ -58,8 +57,7 @@ final class PatternPage extends InspectorPage {
         length = ValueField.whole("Length", 1, Pattern.MAX_LENGTH, 16, " steps");
         step = new ComboBox<>();
         meter = new TextField();
-        swing = new ValueField("Own swing", 49.9, 75, 0.1, 49.9, v -> v < 50 ? "project's" : Numbers.text(v) + " %",
-                typed -> typed.strip().startsWith("p") ? Optional.of(49.9) : Numbers.number(typed));
+        swing = ownSwing("project's");
         duration = Forms.second("");
         lineUp = Forms.second("");
         origin = Forms.second("");
@@ -84,8 +82,7 @@ final class PatternPage extends InspectorPage {
         meter.setPromptText("project's");
         Fields.commit(meter, this::setMeter, () -> presenter.chosen().pattern().ifPresent(p -> meter.setText(p.meter().map(Meter::text).orElse(""))));
         swing.textField().setId("pattern-swing");
-        swing.onAsk((value, gesture) -> presenter.chosen().pattern().ifPresent(p -> presenter.session().apply(new PatternEdit.SetPatternSwing(p.id(),
-                value < 50 ? Optional.empty() : Optional.of(new Swing((int) Math.round(value * 10), presenter.session().project().swing().unit()))), gesture)));
+        swing.onAsk((value, gesture) -> presenter.chosen().pattern().ifPresent(p -> presenter.session().apply(new PatternEdit.SetPatternSwing(p.id(), swing(value)), gesture)));
         MenuButton starters = new MenuButton("Start from …");
         starters.setId("starters");
         starters.setMaxWidth(Double.MAX_VALUE);
@@ -197,7 +194,7 @@ final class PatternPage extends InspectorPage {
             }
             length.show(p.length());
             step.setValue(p.step().text());
-            swing.show(p.swing().map(own -> own.perMille() / 10.0).orElse(49.9));
+            showSwing(swing, p.swing());
             duration.setText("Lasts " + LineUp.text(p.durationUnits(), now) + " of " + now
                     + String.format(Locale.ROOT, ", %.1f s", presenter.session().project().tempo().toSeconds(p.durationUnits())));
             lineUp.setText(LineUp.sentence(p, now));

@@ -15,7 +15,6 @@ import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
-import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -56,9 +55,9 @@ final class RowPage extends InspectorPage {
         pan = new ValueField("Pan", -100, 100, 1, 0, RowPage::panText, Numbers::number);
         send = ValueField.whole("Reverb send", 0, 100, 0, " %");
         lean = new ValueField("Row late or early", -100, 100, 0.5, 0, this::leanText, this::typedLean);
-        laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", RowPage::offOrNumber);
+        laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", Numbers.or("follows", 0));
         laneStep = new ComboBox<>();
-        laneSwing = new ValueField("Own swing", 49.9, 75, 0.1, 49.9, v -> v < 50 ? "follows" : Numbers.text(v) + " %", RowPage::offOrSwing);
+        laneSwing = ownSwing("follows");
         lineUp = Forms.second("");
         level.onAsk((value, gesture) -> strip("Set level", presenter.chosen().row().strip().withLevelDb(value), gesture));
         pan.onAsk((value, gesture) -> strip("Set pan", presenter.chosen().row().strip().withPan(value / 100), gesture));
@@ -69,8 +68,7 @@ final class RowPage extends InspectorPage {
             presenter.session().apply(new KitEdit.SetRow("Set row late or early: " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
         });
         laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
-        laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(value < 50 ? Optional.empty()
-                : Optional.of(new Swing((int) Math.round(value * 10), presenter.session().project().swing().unit()))), gesture));
+        laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(swing(value)), gesture));
         List<String> steps = new ArrayList<>(List.of(FOLLOWS));
         StepValue.all().forEach(step -> steps.add(step.text()));
         laneStep.getItems().setAll(steps);
@@ -100,14 +98,6 @@ final class RowPage extends InspectorPage {
             Lane lane = change.apply(p.lane(presenter.chosen().row().id()));
             presenter.session().apply(new PatternEdit.ShapeLane(p.id(), presenter.chosen().row().id(), lane.step(), lane.length(), lane.swing()), gesture);
         });
-    }
-
-    private static Optional<Double> offOrNumber(String typed) {
-        return typed.strip().startsWith("f") ? Optional.of(0.0) : Numbers.number(typed);
-    }
-
-    private static Optional<Double> offOrSwing(String typed) {
-        return typed.strip().startsWith("f") ? Optional.of(49.9) : Numbers.number(typed);
     }
 
     /** A lean is told in ms or in shares of a step; both are kept in thousandths. */
@@ -162,7 +152,7 @@ final class RowPage extends InspectorPage {
             Meter meter = presenter.session().project().meterOf(p);
             laneLength.show(lane.length().orElse(0));
             laneStep.setValue(lane.step().map(StepValue::text).orElse(FOLLOWS));
-            laneSwing.show(lane.swing().map(swing -> swing.perMille() / 10.0).orElse(49.9));
+            showSwing(laneSwing, lane.swing());
             OptionalLong meets = LineUp.ofLane(p, row.id(), meter);
             lineUp.setText(Plural.of(p.laneSteps(row.id()), "step") + " of " + p.laneStep(row.id()) + (!lane.isFree() ? "" : meets.isPresent()
                     ? "; meets the pattern after " + LineUp.text(meets.getAsLong(), meter) : "; does not meet the pattern within " + LineUp.MAX_BARS + " bars"));

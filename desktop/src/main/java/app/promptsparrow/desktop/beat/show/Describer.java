@@ -52,7 +52,7 @@ public final class Describer {
                 text.append(" outside ").append(session.project().key().text());
             }
         } else if (hit.pitch() != 0) {
-            text.append(" · ").append(hit.pitch() > 0 ? "+" : "").append(Numbers.text(hit.pitch() / 100.0)).append(" st");
+            text.append(" · ").append(Numbers.signed(hit.pitch() / 100.0)).append(" st");
         }
         if (hit.length() != Hit.STEP) {
             text.append(" · ").append(Plural.of(Numbers.text(hit.length() / (double) Hit.STEP), "step")).append(" long");

@@ -36,7 +36,7 @@ public final class Selecting {
         Set<Cell> all = new LinkedHashSet<>();
         chosen.pattern().ifPresent(p -> p.lanes().forEach((of, lane) -> {
             if (!rowOnly || of.equals(chosen.row().id())) {
-                lane.hits().stream().filter(hit -> hit.step() < p.laneSteps(of)).forEach(hit -> all.add(new Cell(of, hit.step())));
+                lane.hits().stream().filter(hit -> !p.isBeyond(of, hit)).forEach(hit -> all.add(new Cell(of, hit.step())));
             }
         }));
         hand.select(all);

@@ -59,6 +59,11 @@ class PropertyTest {
         assertThat(Numbers.number("-3.25 dB")).contains(-3.25);
         assertThat(Numbers.number("+7")).contains(7.0);
         assertThat(Numbers.number("seven")).isEmpty();
+        assertThat(Numbers.signed(1.5) + " " + Numbers.signed(0) + " " + Numbers.signed(-2)).isEqualTo("+1.5 0 -2");
+        assertThat(Numbers.or("off", 0).apply(" O")).contains(0.0);
+        assertThat(Numbers.or("off", 0).apply("offal")).isEmpty();
+        assertThat(Numbers.or("off", 0).apply("12 ms")).contains(12.0);
+        assertThat(Numbers.or("off", 0).apply("")).isEmpty();
         assertThat(Numbers.number("")).isEmpty();
         assertThat(Numbers.number("99999999999")).as("only the start of it").contains(999_999.0);
         assertThat(Numbers.text(2)).isEqualTo("2");
