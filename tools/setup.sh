@@ -54,8 +54,11 @@ prepare_archive() { # a class archive makes every later start faster; without it
   [ -s "$archive" ] && [ "$archive" -nt "$root/desktop/target/built" ] && return 0
   echo "preparing a faster start …" >&2
   rm -f "$archive"
-  java $(window_options) -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenComplete=true \
-    -cp "$SPARROW_CLASSES" app.promptsparrow.desktop.Launcher demo >/dev/null 2>&1 || rm -f "$archive"
+  ( # where it can be, on a display of its own: a window that comes and goes by itself is not for the user's
+    if command -v Xvfb >/dev/null; then start_display; fi
+    java $(window_options) -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenComplete=true \
+      -cp "$SPARROW_CLASSES" app.promptsparrow.desktop.Launcher demo >/dev/null 2>&1
+  ) || rm -f "$archive"
 }
 
 build() { # build MODULE : packages a module and what it needs, if sources have changed since
