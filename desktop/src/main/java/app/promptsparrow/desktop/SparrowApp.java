@@ -84,7 +84,7 @@ public final class SparrowApp extends Application {
         if (prepared.demo) {
             assembly.beat().slots().choose(DemoProject.FIRST_SHOWN, true);
         }
-        assembly.session().later().add(() -> keepJournal(store, view));
+        assembly.session().later().addFirst(() -> keepJournal(store, view));
         tellWhenUsable(assembly);
         if (!prepared.demo && !arguments.isEmpty()) {
             view.open(Path.of(arguments.get(0)));

@@ -20,6 +20,11 @@ public final class Later {
         pieces.add(piece);
     }
 
+    /** Makes a piece before all that were added so far: what moves the others should be there before a hand is. */
+    public void addFirst(Runnable piece) {
+        pieces.addFirst(piece);
+    }
+
     /** Once a pulse. */
     public void pulse() {
         if (pulses < FIRST_PICTURE) {
