@@ -14,7 +14,7 @@ import java.util.List;
 @AnalyzeClasses(packages = "app.promptsparrow", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("text", "time", "kit", "pattern", "project", "score", "sound", "engine",
+    private static final List<String> ORDER = List.of("text", "time", "kit", "pattern", "project", "score", "sample", "sound", "engine",
             "chart", "prompt", "midi", "file", "export", "demo");
 
     @ArchTest
@@ -23,9 +23,14 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule there_are_no_cycles = slices().matching("app.promptsparrow.(*)..").should().beFreeOfCycles();
 
+    /** Sound files are read with it; cards are for {@code devices}. */
+    @ArchTest
+    static final ArchRule only_the_reader_of_samples_uses_the_jdks_sound = noClasses().that().resideOutsideOfPackage("..sample..")
+            .should().dependOnClassesThat().resideInAPackage("javax.sound.sampled..");
+
     @ArchTest
     static final ArchRule the_core_has_no_interface_code = noClasses().should().dependOnClassesThat()
-            .resideInAnyPackage("javafx..", "java.awt..", "javax.swing..", "javax.sound.sampled..");
+            .resideInAnyPackage("javafx..", "java.awt..", "javax.swing..");
 
     private static ArchRule order() {
         var layers = layeredArchitecture().consideringOnlyDependenciesInLayers();

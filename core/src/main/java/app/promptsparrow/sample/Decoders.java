@@ -1,0 +1,262 @@
+package app.promptsparrow.sample;
+
+import com.jcraft.jogg.Packet;
+import com.jcraft.jogg.Page;
+import com.jcraft.jogg.StreamState;
+import com.jcraft.jogg.SyncState;
+import com.jcraft.jorbis.Block;
+import com.jcraft.jorbis.Comment;
+import com.jcraft.jorbis.DspState;
+import com.jcraft.jorbis.Info;
+import java.io.BufferedInputStream;
+import java.io.EOFException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioInputStream;
+import javax.sound.sampled.AudioSystem;
+import javax.sound.sampled.UnsupportedAudioFileException;
+import javazoom.jl.decoder.Bitstream;
+import javazoom.jl.decoder.Decoder;
+import javazoom.jl.decoder.Header;
+import javazoom.jl.decoder.JavaLayerException;
+import javazoom.jl.decoder.SampleBuffer;
+import org.jflac.FLACDecoder;
+import org.jflac.frame.Frame;
+import org.jflac.metadata.StreamInfo;
+
+/**
+ * Reads sound files of every kind we take, told by what they begin with and not by their name: WAV, AIFF and AU by the JDK, FLAC, Ogg
+ * Vorbis and MP3 by libraries. Headers are not believed: nothing is allocated from a length that they claim. Pure functions of streams.
+ */
+final class Decoders {
+
+    private static final int BLOCK = 4_096;
+    private static final int MARK = 64 << 10;
+    /** Above it the JDK's reader never comes to an end. */
+    private static final int MOST_CHANNELS = 8;
+
+    private Decoders() {
+    }
+
+    /** Decodes all of a stream. */
+    static void decode(InputStream in, FrameSink sink) throws IOException, SoundFileException {
+        InputStream from = new BufferedInputStream(in, MARK);
+        from.mark(MARK);
+        byte[] head = from.readNBytes(12);
+        from.reset();
+        String start = new String(head, StandardCharsets.ISO_8859_1);
+        try {
+            if (start.startsWith("fLaC")) {
+                flac(from, sink);
+            } else if (start.startsWith("OggS")) {
+                vorbis(from, sink);
+            } else if (start.startsWith("RIFF") || start.startsWith("RIFX") || start.startsWith("FORM") || start.startsWith(".snd")) {
+                pcm(from, sink);
+            } else if (start.startsWith("ID3") || head.length > 1 && (head[0] & 0xFF) == 0xFF && (head[1] & 0xE0) == 0xE0) {
+                mp3(from, sink);
+            } else {
+                throw new SoundFileException(head.length == 0 ? "is empty" : "is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+            }
+        } catch (EOFException | RuntimeException | OutOfMemoryError | StackOverflowError damaged) { // the libraries throw anything at damaged files
+            throw new SoundFileException("is damaged or cut off", damaged);
+        }
+    }
+
+    // --- WAV, AIFF, AU ---
+
+    private static void pcm(InputStream from, FrameSink sink) throws IOException, SoundFileException {
+        try (AudioInputStream audio = AudioSystem.getAudioInputStream(from)) {
+            AudioFormat format = audio.getFormat();
+            int channels = format.getChannels();
+            if (channels < 1 || channels > MOST_CHANNELS) {
+                throw new SoundFileException("has " + channels + " channels; 1 to " + MOST_CHANNELS + " can be read");
+            }
+            int bytes = format.getFrameSize() / channels;
+            boolean floats = format.getEncoding().equals(AudioFormat.Encoding.PCM_FLOAT);
+            boolean companded = format.getEncoding().equals(AudioFormat.Encoding.ALAW) || format.getEncoding().equals(AudioFormat.Encoding.ULAW);
+            boolean unsigned = format.getEncoding().equals(AudioFormat.Encoding.PCM_UNSIGNED);
+            boolean known = floats ? bytes == 4 || bytes == 8 : companded || unsigned || format.getEncoding().equals(AudioFormat.Encoding.PCM_SIGNED);
+            if (!known || bytes < 1 || bytes > 8 || format.getFrameSize() != bytes * channels) {
+                throw new SoundFileException("is stored in a way that cannot be read (" + format.getEncoding() + ")");
+            }
+            sink.begin(channels, Math.round(format.getSampleRate()));
+            if (companded) {
+                AudioFormat plain = new AudioFormat(format.getSampleRate(), 16, channels, true, false);
+                values(AudioSystem.getAudioInputStream(plain, audio), channels, 2, false, false, false, sink);
+            } else {
+                values(audio, channels, bytes, format.isBigEndian(), floats, unsigned, sink);
+            }
+        } catch (UnsupportedAudioFileException unknown) {
+            throw new SoundFileException("is damaged, or stored in a way that cannot be read", unknown);
+        }
+    }
+
+    private static void values(InputStream from, int channels, int bytes, boolean bigEndian, boolean floats, boolean unsigned, FrameSink sink)
+            throws IOException, SoundFileException {
+        byte[] raw = new byte[BLOCK * channels * bytes];
+        float[][] block = new float[channels][BLOCK];
+        for (int read = from.readNBytes(raw, 0, raw.length); read >= channels * bytes; read = from.readNBytes(raw, 0, raw.length)) {
+            int frames = read / (channels * bytes);
+            for (int i = 0; i < frames; i++) {
+                for (int channel = 0; channel < channels; channel++) {
+                    long bits = bits(raw, (i * channels + channel) * bytes, bytes, bigEndian);
+                    block[channel][i] = value(bits, bytes, floats, unsigned);
+                }
+            }
+            sink.frames(block, frames);
+        }
+    }
+
+    private static long bits(byte[] raw, int at, int bytes, boolean bigEndian) {
+        long bits = 0;
+        for (int i = 0; i < bytes; i++) {
+            bits = bits << 8 | raw[bigEndian ? at + i : at + bytes - 1 - i] & 0xFF;
+        }
+        return bits;
+    }
+
+    private static float value(long bits, int bytes, boolean floats, boolean unsigned) {
+        if (floats) {
+            double value = bytes == 4 ? Float.intBitsToFloat((int) bits) : Double.longBitsToDouble(bits);
+            return Double.isFinite(value) ? (float) Math.max(-64, Math.min(64, value)) : 0;
+        }
+        double full = Math.scalb(1.0, 8 * bytes - 1);
+        long signed = unsigned ? bits - (1L << 8 * bytes - 1) : bits << 64 - 8 * bytes >> 64 - 8 * bytes;
+        return (float) (signed / full);
+    }
+
+    // --- FLAC ---
+
+    private static void flac(InputStream from, FrameSink sink) throws IOException, SoundFileException {
+        FLACDecoder decoder = new FLACDecoder(from);
+        decoder.readMetadata();
+        StreamInfo info = decoder.getStreamInfo();
+        if (info == null) {
+            throw new SoundFileException("is damaged or cut off");
+        }
+        int channels = info.getChannels();
+        sink.begin(channels, info.getSampleRate());
+        float scale = (float) Math.scalb(1.0, 1 - info.getBitsPerSample());
+        float[][] block = new float[channels][0];
+        for (Frame frame = decoder.readNextFrame(); frame != null; frame = decoder.readNextFrame()) {
+            int count = frame.header.blockSize;
+            for (int channel = 0; channel < channels; channel++) {
+                if (block[channel].length < count) {
+                    block[channel] = new float[count];
+                }
+                int[] values = decoder.getChannelData()[channel].getOutput();
+                for (int i = 0; i < count; i++) {
+                    block[channel][i] = values[i] * scale;
+                }
+            }
+            sink.frames(block, count);
+        }
+    }
+
+    // --- MP3 ---
+
+    private static void mp3(InputStream from, FrameSink sink) throws SoundFileException {
+        Bitstream stream = new Bitstream(from);
+        Decoder decoder = new Decoder();
+        float[][] block = new float[0][];
+        try {
+            for (Header header = stream.readFrame(); header != null; header = stream.readFrame()) {
+                SampleBuffer decoded = (SampleBuffer) decoder.decodeFrame(header, stream);
+                int channels = decoded.getChannelCount();
+                if (block.length == 0) {
+                    sink.begin(channels, decoded.getSampleFrequency());
+                    block = new float[channels][BLOCK];
+                } else if (channels != block.length) {
+                    throw new SoundFileException("changes its number of channels on the way");
+                }
+                int frames = decoded.getBufferLength() / channels;
+                short[] values = decoded.getBuffer();
+                for (int i = 0; i < frames; i++) {
+                    for (int channel = 0; channel < channels; channel++) {
+                        block[channel][i] = values[i * channels + channel] / 32_768f;
+                    }
+                }
+                sink.frames(block, frames);
+                stream.closeFrame();
+            }
+        } catch (JavaLayerException damaged) {
+            throw new SoundFileException("is damaged or cut off", damaged);
+        }
+        if (block.length == 0) {
+            throw new SoundFileException("is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+        }
+    }
+
+    // --- Ogg Vorbis ---
+
+    /** By the low-level calls: the usual wrappers lose the end of some files. */
+    private static void vorbis(InputStream from, FrameSink sink) throws IOException, SoundFileException {
+        SyncState sync = new SyncState();
+        sync.init();
+        StreamState stream = new StreamState();
+        Page page = new Page();
+        Packet packet = new Packet();
+        Info info = new Info();
+        Comment comment = new Comment();
+        info.init();
+        comment.init();
+        DspState dsp = new DspState();
+        Block block = new Block(dsp);
+        int headers = 0;
+        float[][][] pcm = new float[1][][];
+        int[] index = null;
+        float[][] out = null;
+        while (nextPage(from, sync, page)) {
+            if (headers == 0 && page.bos() != 0) {
+                stream.init(page.serialno());
+            }
+            if (page.serialno() != 0 && stream.pagein(page) < 0) {
+                continue; // of another stream in the file
+            }
+            while (stream.packetout(packet) == 1) {
+                if (headers < 3) {
+                    if (info.synthesis_headerin(comment, packet) < 0) {
+                        throw new SoundFileException("is an Ogg file, but not of Vorbis");
+                    }
+                    headers++;
+                    if (headers == 3) {
+                        sink.begin(info.channels, info.rate);
+                        dsp.synthesis_init(info);
+                        block.init(dsp);
+                        index = new int[info.channels];
+                        out = new float[info.channels][BLOCK];
+                    }
+                    continue;
+                }
+                if (block.synthesis(packet) == 0) {
+                    dsp.synthesis_blockin(block);
+                }
+                for (int samples = dsp.synthesis_pcmout(pcm, index); samples > 0; samples = dsp.synthesis_pcmout(pcm, index)) {
+                    int count = Math.min(samples, BLOCK);
+                    for (int channel = 0; channel < out.length; channel++) {
+                        System.arraycopy(pcm[0][channel], index[channel], out[channel], 0, count);
+                    }
+                    sink.frames(out, count);
+                    dsp.synthesis_read(count);
+                }
+            }
+        }
+        if (headers < 3) {
+            throw new SoundFileException("is damaged or cut off");
+        }
+    }
+
+    private static boolean nextPage(InputStream from, SyncState sync, Page page) throws IOException {
+        while (sync.pageout(page) != 1) {
+            int at = sync.buffer(BLOCK);
+            int read = from.read(sync.data, at, BLOCK);
+            if (read <= 0) {
+                return false;
+            }
+            sync.wrote(read);
+        }
+        return true;
+    }
+}

@@ -1,0 +1,155 @@
+package app.promptsparrow.sample;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.FloatBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.BooleanSupplier;
+
+/**
+ * Sound files as frames at the rate they will be played at, in one or two channels. Any thread; a call takes what decoding takes.
+ */
+public final class SampleReader {
+
+    public static final int LEAST_HZ = 8_000;
+    public static final int MOST_HZ = 384_000;
+    public static final int MOST_CHANNELS = 8;
+    public static final int MOST_SECONDS = 600;
+
+    private SampleReader() {
+    }
+
+    /**
+     * Reads a file.
+     *
+     * @param cancelled asked now and then
+     * @throws SoundFileException with a few words that go on behind the file's name
+     */
+    public static SampleBuffer read(Path file, int rateHz, BooleanSupplier cancelled) throws SoundFileException {
+        try {
+            if (!Files.isRegularFile(file)) {
+                throw new SoundFileException(Files.isDirectory(file) ? "is a folder" : Files.exists(file) ? "is no file" : "is not there");
+            }
+            try (InputStream in = Files.newInputStream(file)) {
+                return read(in, rateHz, cancelled);
+            }
+        } catch (IOException unreadable) {
+            throw new SoundFileException("cannot be read: " + (unreadable.getMessage() == null ? "no reason is told" : reason(unreadable)), unreadable);
+        }
+    }
+
+    private static String reason(IOException problem) {
+        return problem instanceof java.nio.file.AccessDeniedException ? "no permission" : problem.getMessage();
+    }
+
+    /** Reads a stream, which is left open. */
+    public static SampleBuffer read(InputStream in, int rateHz, BooleanSupplier cancelled) throws IOException, SoundFileException {
+        Collector collector = new Collector(rateHz, cancelled);
+        Decoders.decode(in, collector);
+        return collector.made();
+    }
+
+    /** Brings what is decoded to one or two channels at the wished rate, and keeps it in pieces until it is known how long it is. */
+    private static final class Collector implements FrameSink {
+        private static final int PIECE = 1 << 16;
+
+        private final int rateHz;
+        private final BooleanSupplier cancelled;
+        private final List<float[][]> pieces = new ArrayList<>();
+        private Resampler resampler;
+        private float[][] mixed = new float[0][];
+        private long mostFrames;
+        private long taken;
+        private int kept;
+        private int filled = PIECE;
+
+        Collector(int rateHz, BooleanSupplier cancelled) {
+            this.rateHz = rateHz;
+            this.cancelled = cancelled;
+        }
+
+        @Override
+        public void begin(int channels, int fileHz) throws SoundFileException {
+            if (channels < 1 || channels > MOST_CHANNELS) {
+                throw new SoundFileException("has " + channels + " channels; 1 to " + MOST_CHANNELS + " can be read");
+            }
+            if (fileHz < LEAST_HZ || fileHz > MOST_HZ) {
+                throw new SoundFileException("has a rate of " + fileHz + " Hz; 8,000 to 384,000 can be read");
+            }
+            kept = Math.min(2, channels);
+            mixed = new float[kept][0];
+            mostFrames = (long) MOST_SECONDS * fileHz;
+            resampler = fileHz == rateHz ? null : new Resampler(fileHz, rateHz, kept);
+        }
+
+        @Override
+        public void frames(float[][] channels, int count) throws SoundFileException {
+            taken += count;
+            if (taken > mostFrames) {
+                throw new SoundFileException("is longer than " + MOST_SECONDS / 60 + " minutes");
+            }
+            if (cancelled.getAsBoolean()) {
+                throw new SoundFileException("was not read to its end: cancelled");
+            }
+            float[][] two = channels.length <= 2 ? channels : mixed(channels, count);
+            if (resampler == null) {
+                keep(two, count);
+            } else {
+                resampler.push(two, count, this::keep);
+            }
+        }
+
+        /** More than two channels: those beyond the first two are in the middle. */
+        private float[][] mixed(float[][] channels, int count) {
+            for (int side = 0; side < 2; side++) {
+                if (mixed[side].length < count) {
+                    mixed[side] = new float[count];
+                }
+                for (int i = 0; i < count; i++) {
+                    float sum = channels[side][i];
+                    for (int more = 2; more < channels.length; more++) {
+                        sum += 0.7071068f * channels[more][i];
+                    }
+                    mixed[side][i] = sum;
+                }
+            }
+            return mixed;
+        }
+
+        private void keep(float[][] frames, int count) {
+            for (int done = 0; done < count;) {
+                if (filled == PIECE) {
+                    pieces.add(new float[kept][PIECE]);
+                    filled = 0;
+                }
+                int room = Math.min(count - done, PIECE - filled);
+                for (int channel = 0; channel < kept; channel++) {
+                    System.arraycopy(frames[channel], done, pieces.get(pieces.size() - 1)[channel], filled, room);
+                }
+                filled += room;
+                done += room;
+            }
+        }
+
+        SampleBuffer made() throws SoundFileException {
+            if (resampler != null) {
+                resampler.finish(this::keep);
+            }
+            int frames = pieces.isEmpty() ? 0 : (pieces.size() - 1) * PIECE + filled;
+            if (frames == 0) {
+                throw new SoundFileException("has no sound in it");
+            }
+            FloatBuffer values = SampleBuffer.outsideHeap(frames * kept);
+            for (int piece = 0; piece < pieces.size(); piece++) {
+                int count = piece == pieces.size() - 1 ? filled : PIECE;
+                for (int channel = 0; channel < kept; channel++) {
+                    values.put(channel * frames + piece * PIECE, pieces.get(piece)[channel], 0, count);
+                }
+            }
+            return SampleBuffer.of(values, frames, kept == 2);
+        }
+    }
+}
