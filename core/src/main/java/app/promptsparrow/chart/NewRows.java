@@ -4,12 +4,15 @@ import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.MidiOut;
+import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -29,11 +32,11 @@ public final class NewRows {
     public static Optional<Row> named(String name, Kit kit, int id) {
         return Family.ofName(name).filter(family -> id <= RowId.MAX).map(family -> {
             if (family == Family.BASS) {
-                return Row.bass(id, name, freeChannel(kit), Recipe.of(Recipe.Model.BASS));
+                return Row.bass(id, name, freeChannel(kit), Recipe.of(Model.ROUND_BASS));
             }
-            Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family)));
+            Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family, name)));
             return openName(name) && family == Family.HAT
-                    ? row.withLayers(List.of(Layer.of(Recipe.of(Recipe.Model.HAT).with("length", 520)))).withVoicing(row.voicing().withChokeGroup(1))
+                    ? row.withLayers(List.of(Layer.of(Recipe.of(Model.HAT).with("ring", 620)))).withVoicing(row.voicing().withChokeGroup(1))
                             .withMidi(MidiOut.drum(freeNote(kit, 46)))
                     : row;
         });
@@ -47,16 +50,41 @@ public final class NewRows {
         return name.toLowerCase(Locale.ROOT).contains("open");
     }
 
-    private static Recipe.Model model(Family family) {
+    /** What a name may speak of besides its family; the first that it holds. */
+    private static final Map<String, Model> SPOKEN_OF = spokenOf();
+
+    private static Map<String, Model> spokenOf() {
+        Map<String, Model> words = new LinkedHashMap<>();
+        words.put("ride", Model.RIDE);
+        words.put("finger", Model.FINGER_CYMBAL);
+        words.put("rim", Model.RIM);
+        words.put("stick", Model.STICKS);
+        words.put("clave", Model.STICKS);
+        words.put("block", Model.STICKS);
+        words.put("agogo", Model.CONE_BELL);
+        words.put("triangle", Model.BAR);
+        words.put("bell", Model.BELL);
+        words.put("conga", Model.HAND_DRUM);
+        words.put("bongo", Model.HAND_DRUM);
+        return words;
+    }
+
+    private static Model model(Family family, String name) {
+        String lower = name.toLowerCase(Locale.ROOT);
+        return SPOKEN_OF.entrySet().stream().filter(entry -> lower.contains(entry.getKey())).map(Map.Entry::getValue)
+                .filter(model -> model.family() == family || family == Family.PERCUSSION).findFirst().orElseGet(() -> usual(family));
+    }
+
+    private static Model usual(Family family) {
         return switch (family) {
-            case KICK -> Recipe.Model.KICK;
-            case SNARE -> Recipe.Model.SNARE;
-            case CLAP -> Recipe.Model.CLAP;
-            case HAT -> Recipe.Model.HAT;
-            case CYMBAL -> Recipe.Model.CYMBAL;
-            case TOM -> Recipe.Model.TOM;
-            case PERCUSSION -> Recipe.Model.SHAKER;
-            case BASS, OTHER -> Recipe.Model.BELL;
+            case KICK -> Model.KICK;
+            case SNARE -> Model.SNARE;
+            case CLAP -> Model.CLAP;
+            case HAT -> Model.HAT;
+            case CYMBAL -> Model.CYMBAL;
+            case TOM -> Model.TOM;
+            case PERCUSSION -> Model.SHAKER;
+            case BASS, OTHER -> Model.BELL;
         };
     }
 

@@ -4,3 +4,4 @@
  * read(write(read(text))) = read(text). Uses {@code time}, {@code kit}, {@code pattern} and {@code project}.
  */
 package app.promptsparrow.chart;
+

@@ -4,7 +4,12 @@ import app.promptsparrow.chart.Chart;
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.MidiOut;
+import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
@@ -27,6 +32,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
 /** <em>Ferry Terminal, 6 a.m.</em>: sounds for a short film about the first ferry of the day. Pure functions. */
@@ -44,7 +50,7 @@ public final class DemoProject {
 
     /** The demo, the same at every call. */
     public static Project make() {
-        Project project = Project.untitled(BuiltInKits.deckhand()).withName(NAME);
+        Project project = Project.untitled(kit()).withName(NAME);
         List<Bank> banks = new ArrayList<>();
         int nextId = 1;
         for (String bankName : BANKS) {
@@ -61,6 +67,35 @@ public final class DemoProject {
         project = project.withKit(project.kit().with(row(project, "Clap"), row -> row.withLean(Lean.ofMillis(9))));
         project = withBeyondChart(project);
         return project.withSongs(List.of(song(project)));
+    }
+
+    /** Deckhand with two rows of Rope and Canvas, and a row for each way of choosing layers. */
+    private static Kit kit() {
+        Kit deckhand = BuiltInKits.deckhand();
+        Kit ropes = BuiltInKits.ropeAndCanvas();
+        List<Row> rows = new ArrayList<>(deckhand.rows());
+        int id = deckhand.highestRowId();
+        for (String borrowed : List.of("Low hand drum", "Sticks")) {
+            Row row = ropes.rowNamed(borrowed).orElseThrow();
+            rows.add(rows.size() - 1, row.withId(new RowId(++id)).withMidi(MidiOut.drum(borrowed.equals("Sticks") ? 75 : row.midi().note())));
+        }
+        Kit kit = deckhand.withRows(rows);
+        Layer tinClap = BuiltInKits.tinShed().rowNamed("Clap").orElseThrow().layers().get(0);
+        kit = layered(kit, "Clap", LayerChoice.TOGETHER, layer -> List.of(layer, tinClap.withLevelDb(-8)));
+        kit = layered(kit, "Snare", LayerChoice.BY_VELOCITY, layer -> List.of(
+                layer.withSound(recipe(layer).with("stick", 0.2).with("wires-ring", 200)).withVelocities(1, 59), layer.withVelocities(60, 127)));
+        kit = layered(kit, "Closed hat", LayerChoice.IN_TURN, layer -> List.of(layer, layer.withSound(recipe(layer).with("tone", 6_700).with("ring", 96))));
+        return layered(kit, "Shaker", LayerChoice.BY_CHANCE, layer -> List.of(layer, layer.withSound(recipe(layer).with("sharpness", 3)),
+                layer.withSound(recipe(layer).with("ring", 140).with("attack", 20))));
+    }
+
+    private static Recipe recipe(Layer layer) {
+        return (Recipe) layer.sound();
+    }
+
+    private static Kit layered(Kit kit, String name, LayerChoice choice, Function<Layer, List<Layer>> layers) {
+        return kit.with(kit.rowNamed(name).orElseThrow().id(), row ->
+                row.withLayers(layers.apply(row.layers().get(0))).withVoicing(row.voicing().withChoice(choice)));
     }
 
     private static Chart read(String bank, Project project) {

@@ -34,6 +34,11 @@ final class DriveStage implements Stage {
     }
 
     @Override
+    public void become(Stage other) {
+        drive = ((DriveStage) other).drive;
+    }
+
+    @Override
     public void clear() {
         // keeps nothing of what sounded
     }

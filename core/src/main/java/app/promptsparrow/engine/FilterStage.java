@@ -48,6 +48,15 @@ final class FilterStage implements Stage {
     }
 
     @Override
+    public void become(Stage other) {
+        FilterStage that = (FilterStage) other;
+        lowCut.become(that.lowCut);
+        highCut.become(that.highCut);
+        lowShelf.become(that.lowShelf);
+        highShelf.become(that.highShelf);
+    }
+
+    @Override
     public void clear() {
         lowCut.clear();
         highCut.clear();

@@ -30,6 +30,11 @@ final class LiveVoice extends Sounding {
         done = 0;
     }
 
+    /** The row has other settings, which are heard in a held note. */
+    void change(RowPlan plan) {
+        voice.change(plan.bass);
+    }
+
     void cut(double ms, int rateHz) {
         voice.cut(ms, rateHz);
     }
@@ -40,10 +45,10 @@ final class LiveVoice extends Sounding {
     }
 
     /** A note begins within the tick at {@code tickFrame}, or is slid to from what sounds. */
-    void strike(Strike strike, RowPlan plan, float gain, float[] buffer, long tickFrame) {
+    void strike(Strike strike, RowPlan plan, float gain, float[] left, float[] right, long tickFrame) {
         boolean reached = voice.isHeld() && (gateUnits == NEVER ? Gates.reaches(gateFrame, strike.frame) : Gates.reaches(gateUnits, strike.startUnits));
         boolean slides = strike.kind == LaneScore.SLIDE && reached;
-        render(buffer, tickFrame, 0, (int) (strike.frame - tickFrame), slides);
+        render(left, right, tickFrame, 0, (int) (strike.frame - tickFrame), slides);
         int cents = strike.cents + plan.bassLayer.tuneCents;
         if (slides) {
             voice.slideTo(plan.bass, cents, gain * plan.bassLayer.gain);
@@ -58,9 +63,10 @@ final class LiveVoice extends Sounding {
      *
      * @param tickFrame the frame at which the tick begins
      * @param base      where the tick begins in the buffer
+     * @param right     the same as left, unless another layer of the row is in stereo
      * @param keepHeld  whether a gate that ends leaves the note held, since a slide takes it over
      */
-    void render(float[] buffer, long tickFrame, int base, int to, boolean keepHeld) {
+    void render(float[] left, float[] right, long tickFrame, int base, int to, boolean keepHeld) {
         int from = done;
         if (voice.isIdle() || to <= from) {
             done = Math.max(from, to);
@@ -69,13 +75,13 @@ final class LiveVoice extends Sounding {
         int gate = (int) Math.min(Integer.MAX_VALUE, Math.max(0, gateFrame - tickFrame));
         if (voice.isHeld() && gate < to) {
             int at = Math.max(from, gate);
-            voice.add(buffer, base + from, base + at);
+            voice.add(left, right, base + from, base + at);
             if (!keepHeld) {
                 voice.release();
             }
             from = at;
         }
-        voice.add(buffer, base + from, base + to);
+        voice.add(left, right, base + from, base + to);
         done = to;
     }
 }

@@ -1,6 +1,7 @@
 package app.promptsparrow.engine;
 
 import app.promptsparrow.score.LaneScore;
+import app.promptsparrow.score.Mixing;
 import app.promptsparrow.sound.BassVoice;
 import java.util.Arrays;
 
@@ -28,6 +29,8 @@ final class Mixer {
     private Playable playable;
     private long frame;
     private boolean pastEnd;
+    /** How often a slot was struck apart from the music, so that these strikes differ as well. */
+    private final long[] auditions = new long[Playable.SLOTS];
 
     Mixer(int rateHz, News news, MasterBus master) {
         this.rateHz = rateHz;
@@ -95,7 +98,8 @@ final class Mixer {
         }
         long end = frame + (long) (AUDITION_SECONDS * rateHz);
         news.strike(frame, rowId, -1, 0);
-        voices.strike(strike.of(slot, frame, velocity, cents, LaneScore.MAIN).gate(Sounding.NEVER, end, -1, 0), frame);
+        long ordinal = auditions[slot]++;
+        voices.strike(strike.of(slot, frame, velocity, cents, LaneScore.MAIN).which(ordinal, Mixing.of(ordinal)).gate(Sounding.NEVER, end, -1, 0), frame);
     }
 
     /**
@@ -165,7 +169,7 @@ final class Mixer {
                 left = true;
             }
             news.strike(note.frame, note.rowId, note.step, note.source);
-            voices.strike(strike.of(note.slot, note.frame, note.velocity, note.cents, note.kind)
+            voices.strike(strike.of(note.slot, note.frame, note.velocity, note.cents, note.kind).which(note.ordinal, note.place)
                     .gate(note.endUnits, sequencer.frameOf(note.endUnits), note.startUnits, note.source), frame);
         }
         if (!left) {

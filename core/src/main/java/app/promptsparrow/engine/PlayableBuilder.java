@@ -4,7 +4,7 @@ import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Tank;
 import java.util.HashMap;
 import java.util.List;
@@ -12,16 +12,16 @@ import java.util.Map;
 
 /**
  * Makes {@link Playable}s from projects, keeping each row in the same slot from one to the next and reusing the plans of
- * rows that did not change. Owned by the thread that publishes. Renders sounds that were never heard before, so the first
- * call with a kit belongs on a worker.
+ * rows that did not change. Owned by the thread that publishes. Never waits: what is not rendered yet is silent, or goes on as it
+ * was, and is there once it is built again.
  */
 public final class PlayableBuilder {
 
-    private final SoundCache sounds;
+    private final SoundStore sounds;
     private final Map<RowId, Integer> slots = new HashMap<>();
     private RowPlan[] plans = new RowPlan[Playable.SLOTS];
 
-    public PlayableBuilder(SoundCache sounds) {
+    public PlayableBuilder(SoundStore sounds) {
         this.sounds = sounds;
     }
 
@@ -39,11 +39,23 @@ public final class PlayableBuilder {
             Row row = kit.rows().get(order);
             int slot = slots.computeIfAbsent(row.id(), id -> freeSlot());
             boolean heard = kit.isHeard(row);
-            next[slot] = plans[slot] != null && plans[slot].fits(row, order, heard)
-                    ? plans[slot] : new RowPlan(row, order, heard, sounds);
+            next[slot] = plan(plans[slot], row, order, heard, project.chanceNumber());
         }
         plans = next;
         return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), limiter, 1);
+    }
+
+    /**
+     * The plan of a row. While a new sound of it is not there yet, it goes on as it was: the old sound is heard on, and nothing is
+     * missing until the next build.
+     */
+    private RowPlan plan(RowPlan old, Row row, int order, boolean heard, long chanceNumber) {
+        if (old != null && old.fits(row, order, heard, chanceNumber)) {
+            return old;
+        }
+        RowPlan fresh = new RowPlan(row, order, heard, chanceNumber, sounds);
+        boolean waits = old != null && old.id().equals(row.id()) && !fresh.isReady() && old.isReady();
+        return waits ? old : fresh;
     }
 
     private int freeSlot() {

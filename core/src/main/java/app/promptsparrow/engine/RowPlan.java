@@ -2,14 +2,16 @@ package app.promptsparrow.engine;
 
 import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
-import app.promptsparrow.sound.BassVoice;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.score.Mixing;
+import app.promptsparrow.sound.BassSettings;
+import app.promptsparrow.sound.Renderings;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Svf;
-import java.util.List;
 
 /** A row in the numbers that the render thread needs. Immutable. */
 final class RowPlan {
@@ -18,24 +20,46 @@ final class RowPlan {
     private static final double LOW_SHELF_HZ = 150;
     private static final double HIGH_SHELF_HZ = 5_000;
     private static final double CUT_MS = 5;
+    private static final double ROOT_OF_2 = 1.4142135623730951;
 
-    /** One layer: its frames and how they are played. */
+    /** A part of a sound that begins or ends within it does so within these times, so that it makes no step. */
+    private static final double EDGE_IN_MS = 0.5;
+    private static final double EDGE_OUT_MS = 3;
+
+    /** One layer: what it can sound like and how it is played. */
     static final class LayerPlan {
-        final float[] frames;
+        /** Null for a layer that is played live. */
+        final Renderings renderings;
         final float gain;
         final double ratio;
         final int tuneCents;
         final int fromVelocity;
         final int toVelocity;
+        final int startFrame;
+        final int endFrame;
+        final int fadeIn;
+        final int fadeOut;
+        /** How long it fades at least if it ends before its sound does. */
+        final int leastFadeOut;
+        final boolean reversed;
 
-        /** @param frames null for a layer that is played live */
-        LayerPlan(Layer layer, float[] frames) {
-            this.frames = frames;
-            this.gain = (float) StrictMath.pow(10, layer.levelDb() / 20);
-            this.tuneCents = layer.tuneCents();
-            this.ratio = layer.tuneCents() == 0 ? 1 : StrictMath.pow(2, layer.tuneCents() / 1200.0);
-            this.fromVelocity = layer.fromVelocity();
-            this.toVelocity = layer.toVelocity();
+        LayerPlan(Layer layer, int rowCents, Renderings renderings, int rate) {
+            this.renderings = renderings;
+            gain = (float) StrictMath.pow(10, layer.levelDb() / 20);
+            tuneCents = layer.tune().cents() + rowCents;
+            ratio = tuneCents == 0 ? 1 : StrictMath.pow(2, tuneCents / 1200.0);
+            fromVelocity = layer.from();
+            toVelocity = layer.to();
+            startFrame = frames(layer.span().startUs(), rate);
+            endFrame = layer.span().endUs() == 0 ? Integer.MAX_VALUE : frames(layer.span().endUs(), rate);
+            reversed = layer.span().reversed();
+            fadeIn = startFrame > 0 || reversed ? (int) (EDGE_IN_MS * rate / 1000) : 0;
+            fadeOut = frames(layer.span().fadeUs(), rate);
+            leastFadeOut = (int) (EDGE_OUT_MS * rate / 1000);
+        }
+
+        private static int frames(long us, int rate) {
+            return (int) Math.min(Integer.MAX_VALUE, Math.round(us * (rate / 1e6)));
         }
 
         boolean sounds(int velocity) {
@@ -44,10 +68,17 @@ final class RowPlan {
     }
 
     private final Row row;
+    private final long chanceNumber;
     final int order;
+    /** Those that can be heard among the row's layers. */
     final LayerPlan[] layers;
+    final LayerChoice choice;
+    /** Makes the choices of rows differ. */
+    final long chance;
+    /** Whether the row is heard at all: one that is not silences nobody. */
+    final boolean heard;
     /** The live bass voice's settings, or null for a row that plays buffers. */
-    final BassVoice.Settings bass;
+    final BassSettings bass;
     /** Level, tune and velocities of the live bass voice; null like {@link #bass}. */
     final LayerPlan bassLayer;
     final boolean pitched;
@@ -66,17 +97,22 @@ final class RowPlan {
     final float right;
     final float send;
 
-    RowPlan(Row row, int order, boolean heard, SoundCache sounds) {
+    RowPlan(Row row, int order, boolean heard, long chanceNumber, SoundStore sounds) {
         int rate = sounds.rateHz();
         this.row = row;
         this.order = order;
-        boolean live = row.layers().get(0).sound().isLive();
+        boolean live = row.layers().get(0).sound().isLive() && !row.heardLayers().isEmpty();
         double releaseMs = row.voicing().ending().kind() == Ending.Kind.FADE ? row.voicing().ending().fadeMs() : CUT_MS;
         Layer first = row.layers().get(0);
-        bass = live ? new BassVoice.Settings((Recipe) first.sound(), rate, releaseMs) : null;
-        bassLayer = live ? new LayerPlan(first, null) : null;
-        List<Layer> buffers = live ? List.of() : row.layers();
-        layers = buffers.stream().map(layer -> new LayerPlan(layer, sounds.get(layer.sound()))).toArray(LayerPlan[]::new);
+        int cents = row.voicing().tune().cents();
+        choice = row.voicing().choice();
+        this.chanceNumber = chanceNumber;
+        chance = Mixing.of(Mixing.of(chanceNumber) + row.id().value());
+        this.heard = heard;
+        bass = live ? new BassSettings((Recipe) first.sound(), rate, releaseMs) : null;
+        bassLayer = live ? new LayerPlan(first, cents, null, rate) : null;
+        layers = live ? new LayerPlan[0] : row.heardLayers().stream().filter(layer -> !layer.sound().isLive())
+                .map(layer -> new LayerPlan(layer, cents, sounds.get(layer.sound()), rate)).toArray(LayerPlan[]::new);
         pitched = row.isBass();
         chokeGroup = row.voicing().chokeGroup();
         oneVoice = row.voicing().oneVoice();
@@ -93,16 +129,15 @@ final class RowPlan {
         highShelf = Svf.Setting.highShelf(HIGH_SHELF_HZ, strip.highShelfDb(), rate);
         drive = (float) strip.drive();
         double level = !heard || strip.levelDb() <= Strip.SILENT_DB ? 0 : StrictMath.pow(10, strip.levelDb() / 20);
-        double angle = (strip.pan() + 1) * StrictMath.PI / 4; // constant power
-        left = (float) (level * StrictMath.cos(angle));
-        right = (float) (level * StrictMath.sin(angle));
+        double angle = (strip.pan() + 1) * StrictMath.PI / 4; // constant power, 0 dB in the centre
+        left = (float) (level * ROOT_OF_2 * StrictMath.cos(angle));
+        right = (float) (level * ROOT_OF_2 * StrictMath.sin(angle));
         send = (float) (level * strip.send());
     }
 
     /** Whether this is what planning these values would give again. */
-    boolean fits(Row other, int otherOrder, boolean heard) {
-        boolean silent = left == 0 && right == 0;
-        return row == other && order == otherOrder && (heard ? !silent || row.strip().levelDb() <= Strip.SILENT_DB : silent);
+    boolean fits(Row other, int otherOrder, boolean otherHeard, long otherChance) {
+        return row == other && order == otherOrder && heard == otherHeard && chanceNumber == otherChance;
     }
 
     RowId id() {
@@ -114,12 +149,33 @@ final class RowPlan {
         return row.midi().note();
     }
 
-    boolean hasFrames(float[] frames) {
+    /** Whether a sound is still among what it plays. */
+    boolean plays(Renderings sound) {
         for (LayerPlan layer : layers) {
-            if (layer.frames == frames) {
+            if (layer.renderings == sound) {
                 return true;
             }
         }
         return false;
+    }
+
+    /** Whether something of every sound can be heard. */
+    boolean isReady() {
+        for (LayerPlan layer : layers) {
+            if (!layer.renderings.isReady()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Whether a hit of some velocity, at some place, sounds a layer. */
+    boolean chooses(int layer, int velocity, long ordinal, long place) {
+        return switch (choice) {
+            case TOGETHER -> true;
+            case BY_VELOCITY -> layers[layer].sounds(velocity);
+            case IN_TURN -> Math.floorMod(ordinal, (long) layers.length) == layer;
+            case BY_CHANCE -> Math.floorMod(Mixing.of(place + chance), (long) layers.length) == layer;
+        };
     }
 }

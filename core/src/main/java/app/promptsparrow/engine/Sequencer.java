@@ -36,6 +36,8 @@ final class Sequencer implements NoteSink {
         int step;
         int rowId;
         long source;
+        long ordinal;
+        long place;
     }
 
     /** A source somewhere on the transport. */
@@ -336,7 +338,7 @@ final class Sequencer implements NoteSink {
     }
 
     @Override
-    public void note(LaneScore lane, int step, long startUnits, long endUnits, int velocity, int cents, int kind) {
+    public void note(LaneScore lane, int step, long startUnits, long endUnits, int velocity, int cents, int kind, long ordinal, long place) {
         int slot = playable.slotOf(lane.row().value());
         if (slot < 0) {
             return;
@@ -367,6 +369,8 @@ final class Sequencer implements NoteSink {
         fresh.step = step;
         fresh.rowId = lane.row().value();
         fresh.source = emitting.id;
+        fresh.ordinal = ordinal;
+        fresh.place = place;
         count++;
     }
 

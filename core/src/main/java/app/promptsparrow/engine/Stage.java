@@ -1,7 +1,7 @@
 package app.promptsparrow.engine;
 
 /**
- * One stage of a row's path: works on its buffer in place. Its settings come from the {@link RowPlan} and glide there on the grid
+ * One stage of a row's path, on one channel: works on its buffer in place. Its settings come from the {@link RowPlan} and glide there on the grid
  * of ticks. A neutral stage costs a comparison. Owned by the render thread; allocates nothing after construction.
  */
 interface Stage {
@@ -18,6 +18,9 @@ interface Stage {
      * @param from of the buffer; a whole number of ticks lies between the two
      */
     void process(RowPlan row, float[] buffer, int from, int to);
+
+    /** Takes over what another stage of the same kind is and has kept of what sounded: one channel becomes two. */
+    void become(Stage other);
 
     /** Forgets what sounded. */
     void clear();

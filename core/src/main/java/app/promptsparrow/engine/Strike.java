@@ -16,6 +16,9 @@ final class Strike {
     /** Where it stands in units, or below 0 apart from the music. */
     long startUnits;
     long source;
+    /** Which strike of its row it is, and a number of its place, as {@link app.promptsparrow.score.NoteSink} tells them. */
+    long ordinal;
+    long place;
 
     Strike of(int toSlot, long atFrame, int withVelocity, int withCents, int ofKind) {
         slot = toSlot;
@@ -23,6 +26,12 @@ final class Strike {
         velocity = withVelocity;
         cents = withCents;
         kind = ofKind;
+        return this;
+    }
+
+    Strike which(long ofRow, long ofPlace) {
+        ordinal = ofRow;
+        place = ofPlace;
         return this;
     }
 

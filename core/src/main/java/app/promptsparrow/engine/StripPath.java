@@ -4,15 +4,17 @@ import java.util.Arrays;
 
 /**
  * One row's path: its {@link Stage stages} in their order, then level, pan and send. Owned by the render thread. Settings glide on
- * the control grid.
+ * the control grid. It has one channel until something in stereo sounds, and again once it has fallen asleep.
  */
 final class StripPath {
 
     private static final int TAIL_TICKS = 300; // 0.2 s at 48 kHz: by then the lowest cut filter has rung out
 
     final float[] buffer = new float[Mixer.SPAN];
-    /** In the order in which they are passed; another stage stands here, and its numbers in {@link RowPlan}. */
-    private final Stage[] stages = {new DriveStage(), new FilterStage()};
+    private final float[] second = new float[Mixer.SPAN];
+    private boolean wide;
+    private final Stage[] stages = stages();
+    private final Stage[] secondStages = stages();
     private float left;
     private float right;
     private float send;
@@ -21,6 +23,11 @@ final class StripPath {
     private int heldTicks;
     private boolean fresh = true;
 
+    /** In the order in which they are passed; another stage stands here, and its numbers in {@link RowPlan}. */
+    private static Stage[] stages() {
+        return new Stage[] {new DriveStage(), new FilterStage()};
+    }
+
     /** Whether it has anything to work on; call {@link #wake} before adding to the buffer of a sleeping strip. */
     boolean isAsleep() {
         return quietTicks >= TAIL_TICKS;
@@ -28,6 +35,23 @@ final class StripPath {
 
     void wake() {
         quietTicks = 0;
+        wide = false;
+    }
+
+    /** From now on it has two channels; what sounded so far is in both. Call it while awake. */
+    void widen() {
+        if (!wide) {
+            wide = true;
+            System.arraycopy(buffer, 0, second, 0, buffer.length);
+            for (int i = 0; i < stages.length; i++) {
+                secondStages[i].become(stages[i]);
+            }
+        }
+    }
+
+    /** What the voices' right channel is added to: the same as the left one while there is only one. */
+    float[] right() {
+        return wide ? second : buffer;
     }
 
     /** Ticks until it falls asleep if nothing is heard any more. */
@@ -47,6 +71,7 @@ final class StripPath {
         quietTicks = TAIL_TICKS;
         heldTicks = 0;
         Arrays.fill(buffer, 0);
+        wide = false;
         for (Stage stage : stages) {
             stage.clear();
         }
@@ -56,8 +81,9 @@ final class StripPath {
     float process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int ticks) {
         if (fresh) {
             fresh = false;
-            for (Stage stage : stages) {
-                stage.take(row);
+            for (int i = 0; i < stages.length; i++) {
+                stages[i].take(row);
+                secondStages[i].take(row);
             }
             left = row.left;
             right = row.right;
@@ -69,14 +95,20 @@ final class StripPath {
             int next = isSettled(row) ? ticks : done + 1;
             int from = done * Mixer.TICK;
             int to = next * Mixer.TICK;
-            for (Stage stage : stages) {
-                stage.process(row, buffer, from, to);
+            for (int i = 0; i < stages.length; i++) {
+                stages[i].process(row, buffer, from, to);
+                if (wide) {
+                    secondStages[i].process(row, second, from, to);
+                }
             }
             peak = Math.max(peak, mix(row, outLeft, outRight, outSend, from, to));
             done = next;
         }
         countQuiet(ticks);
         Arrays.fill(buffer, 0, ticks * Mixer.TICK, 0);
+        if (wide) {
+            Arrays.fill(second, 0, ticks * Mixer.TICK, 0);
+        }
         return peak;
     }
 
@@ -94,38 +126,37 @@ final class StripPath {
         float toLeft = Stage.glide(left, row.left);
         float toRight = Stage.glide(right, row.right);
         float toSend = Stage.glide(send, row.send);
-        float[] in = buffer;
-        if (toLeft == left && toRight == right) {
-            float l = left;
-            float r = right;
-            for (int i = from; i < to; i++) {
-                float x = in[i];
-                outLeft[i] += x * l;
-                outRight[i] += x * r;
-            }
-        } else {
-            float stepLeft = (toLeft - left) / Mixer.TICK;
-            float stepRight = (toRight - right) / Mixer.TICK;
-            for (int i = from; i < to; i++) {
-                float x = in[i];
-                outLeft[i] += x * (left + stepLeft * (i - from));
-                outRight[i] += x * (right + stepRight * (i - from));
-            }
-        }
+        mix(buffer, outLeft, left, toLeft, from, to);
+        mix(right(), outRight, right, toRight, from, to);
         if (send != 0 || toSend != 0) {
-            float step = (toSend - send) / Mixer.TICK;
-            for (int i = from; i < to; i++) {
-                outSend[i] += in[i] * (step == 0 ? send : send + step * (i - from));
+            if (wide) { // the reverb hears both sides
+                mix(buffer, outSend, send * 0.5f, toSend * 0.5f, from, to);
+                mix(second, outSend, send * 0.5f, toSend * 0.5f, from, to);
+            } else {
+                mix(buffer, outSend, send, toSend, from, to);
             }
         }
         left = toLeft;
         right = toRight;
         send = toSend;
-        return peak(from, to) * Math.max(left, right);
+        return wide ? Math.max(peak(buffer, from, to) * left, peak(second, from, to) * right) : peak(buffer, from, to) * Math.max(left, right);
     }
 
-    private float peak(int from, int to) {
-        float[] in = buffer;
+    /** Adds one channel at a level that goes from one value to another within a tick, or stays. */
+    private static void mix(float[] in, float[] out, float level, float toLevel, int from, int to) {
+        if (level == toLevel) {
+            for (int i = from; i < to; i++) {
+                out[i] += in[i] * level;
+            }
+        } else {
+            float step = (toLevel - level) / Mixer.TICK;
+            for (int i = from; i < to; i++) {
+                out[i] += in[i] * (level + step * (i - from));
+            }
+        }
+    }
+
+    private static float peak(float[] in, int from, int to) {
         float peak = 0;
         for (int i = from; i < to; i++) {
             float size = Math.abs(in[i]);
@@ -155,7 +186,7 @@ final class StripPath {
 
     private boolean isLoud(int from) {
         for (int i = from; i < from + Mixer.TICK; i++) {
-            if (Math.abs(buffer[i]) >= 1e-7f) {
+            if (Math.abs(buffer[i]) >= 1e-7f || wide && Math.abs(second[i]) >= 1e-7f) {
                 return true;
             }
         }

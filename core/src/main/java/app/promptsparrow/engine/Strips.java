@@ -17,9 +17,19 @@ final class Strips {
         }
     }
 
-    /** What a slot's voices add to. */
+    /** What a slot's voices add to: its left channel, or its only one. */
     float[] buffer(int slot) {
         return paths[slot].buffer;
+    }
+
+    /** Its right channel; the same as the left one until something in stereo sounds there. */
+    float[] right(int slot) {
+        return paths[slot].right();
+    }
+
+    /** Something in stereo begins in a slot that was woken. */
+    void widen(int slot) {
+        paths[slot].widen();
     }
 
     /** A slot gets another plan; another row's settings are taken at once unless something rings there. */

@@ -1,5 +1,9 @@
 package app.promptsparrow.engine;
 
+import app.promptsparrow.sample.SampleBuffer;
+import app.promptsparrow.sound.Renderings;
+import app.promptsparrow.sound.Sinc;
+
 /**
  * One sounding buffer. Owned by the render thread. Sounds until its frames are used up, its gate ends it (rows that fade
  * or cut), or it is cut; every early end is a fade, never a click.
@@ -9,11 +13,22 @@ final class Voice extends Sounding {
     private static final double SILENT = 1e-4; // -80 dB
 
     boolean active;
-    float[] frames;
+    /** What its buffer is one of. */
+    Renderings renderings;
+    /** The hit it belongs to, with its other layers. */
     long serial;
 
-    private double position;
+    private SampleBuffer buffer;
+    /** The part of the buffer that is played: from a frame on, so many. */
+    private int begin;
+    private int length;
+    private boolean reversed;
+    private int fadeIn;
+    private int fadeOut;
+    /** How many frames it has given, and how fast it goes: its place in the part is their product, however it was asked. */
+    private int played;
     private double ratio;
+    private float[] table;
     private float gain;
     private double level;
     private boolean gated;
@@ -23,18 +38,30 @@ final class Voice extends Sounding {
     private double cutStep;
     private double fadeFrames;
 
-    void start(RowPlan row, int slotOfRow, RowPlan.LayerPlan layer, double pitchRatio, float velocityGain) {
-        active = true;
+    void start(RowPlan row, int slotOfRow, RowPlan.LayerPlan layer, SampleBuffer of, double pitchRatio, float velocityGain) {
         slot = slotOfRow;
-        frames = layer.frames;
-        position = 0;
+        renderings = layer.renderings;
+        buffer = of;
+        int end = Math.min(of.frames(), layer.endFrame);
+        begin = Math.min(layer.startFrame, end);
+        length = end - begin;
+        reversed = layer.reversed;
+        fadeIn = layer.fadeIn;
+        fadeOut = end < of.frames() || reversed ? Math.max(layer.fadeOut, layer.leastFadeOut) : layer.fadeOut;
+        active = length > 0;
+        played = 0;
         ratio = layer.ratio * pitchRatio;
+        table = Sinc.table(ratio);
         gain = layer.gain * velocityGain;
         level = 1;
         gated = row.gated;
         releaseFall = row.releaseFall;
         releasing = false;
         cutFrame = NEVER;
+    }
+
+    boolean isStereo() {
+        return buffer.isStereo();
     }
 
     /** How loud it is at most now, for choosing whom to steal. */
@@ -61,12 +88,13 @@ final class Voice extends Sounding {
     }
 
     /**
-     * Adds the {@code count} frames from {@code tickFrame} on to a buffer.
+     * Adds the {@code count} frames from {@code tickFrame} on to two channels.
      *
-     * @param scratch as long as the buffer, overwritten
+     * @param right the same as left if only one channel is wanted of a mono sound
+     * @param work  overwritten
      * @return the frames up to its end, {@code count} if it goes on
      */
-    int add(float[] out, float[] scratch, long tickFrame, int count) {
+    int add(float[] left, float[] right, VoiceWork work, long tickFrame, int count) {
         int from = (int) Math.max(0, startFrame - tickFrame);
         while (active && from < count) {
             int to = count;
@@ -85,66 +113,134 @@ final class Voice extends Sounding {
                 }
             }
             boolean cutting = cutFrame != NEVER && cutStep >= 0 && cutFrame <= tickFrame + from;
-            if (!releasing && !cutting) {
-                from = addSteady(out, scratch, from, to);
-            } else {
-                from = addFalling(out, from, to, cutting);
+            int made = ratio == 1 ? copy(work, from, to - from) : resample(work, from, to - from);
+            if (releasing || cutting) {
+                made = fall(work, from, made, cutting);
             }
+            addTo(left, work.left, from, made);
+            if (right != left) {
+                addTo(right, buffer.isStereo() ? work.right : work.left, from, made);
+            }
+            from += made;
         }
         return active ? count : from;
     }
 
-    private int addSteady(float[] out, float[] scratch, int from, int to) {
-        float g = (float) (gain * level);
-        if (ratio == 1) {
-            int at = (int) position;
-            int end = Math.min(to, from + frames.length - at);
-            // Copied first: only loops that use one index throughout become vector instructions.
-            System.arraycopy(frames, at, scratch, from, end - from);
-            for (int i = from; i < end; i++) {
-                out[i] += scratch[i] * g;
-            }
-            position = at + (end - from);
-            active = position < frames.length;
-            return end;
+    private void addTo(float[] out, float[] made, int from, int count) {
+        float g = gain;
+        // Made at the same index beforehand: only loops that use one index throughout become vector instructions.
+        for (int i = from; i < from + count; i++) {
+            out[i] += made[i] * g;
         }
-        int i = from;
-        for (; i < to && active; i++) {
-            out[i] += (float) (read() * g);
-        }
-        return i;
     }
 
-    private int addFalling(float[] out, int from, int to, boolean cutting) {
-        double fall = releasing ? releaseFall : 1;
+    /** Shrinks what was made by its release or its cut; answers how much of it is left. */
+    private int fall(VoiceWork work, int from, int count, boolean cutting) {
+        double falls = releasing ? releaseFall : 1;
         double step = cutting ? cutStep : 0;
-        int i = from;
-        for (; i < to && active; i++) {
-            level = level * fall - step;
+        boolean stereo = buffer.isStereo();
+        for (int i = from; i < from + count; i++) {
+            level = level * falls - step;
             if (level <= 0 || !cutting && level < SILENT) {
                 active = false;
-                return i + 1;
+                return i - from;
             }
-            out[i] += (float) (read() * gain * level);
+            work.left[i] *= (float) level;
+            if (stereo) {
+                work.right[i] *= (float) level;
+            }
         }
-        return i;
+        return count;
     }
 
-    /** The next value by a cubic through four frames (Catmull-Rom); ends the voice at the last frame. */
-    private double read() {
-        float[] in = frames;
-        int i = (int) position;
-        double t = position - i;
-        double a = i > 0 ? in[i - 1] : 0;
-        double b = in[i];
-        double value = b;
-        if (t != 0) {
-            double c = i + 1 < in.length ? in[i + 1] : 0;
-            double d = i + 2 < in.length ? in[i + 2] : 0;
-            value = b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
+    // --- from the buffer ---
+
+    /** The next frames as they are; answers how many there are up to the end. */
+    private int copy(VoiceWork work, int at, int wanted) {
+        int count = Math.min(wanted, length - played);
+        fetch(false, played, work.left, at, count);
+        if (buffer.isStereo()) {
+            fetch(true, played, work.right, at, count);
         }
-        position += ratio;
-        active = position < in.length;
-        return value;
+        shape(work, at, count);
+        played += count;
+        active = played < length;
+        return count;
+    }
+
+    /** The next frames at another speed; answers how many there are up to the end. */
+    private int resample(VoiceWork work, int at, int wanted) {
+        int made = 0;
+        int most = (int) Math.max(1, (VoiceWork.SOURCE - 2) / ratio);
+        while (made < wanted && played * ratio < length) {
+            int left = (int) Math.ceil(length / ratio) - played;
+            int count = Math.min(Math.min(wanted - made, most), Math.max(1, left));
+            read(false, work, work.left, at + made, count);
+            if (buffer.isStereo()) {
+                read(true, work, work.right, at + made, count);
+            }
+            shape(work, at + made, count);
+            played += count;
+            made += count;
+        }
+        active = played * ratio < length;
+        return made;
+    }
+
+    private void read(boolean rightOne, VoiceWork work, float[] out, int at, int count) {
+        int first = (int) (played * ratio);
+        int last = (int) ((played + count - 1) * ratio);
+        fetch(rightOne, first - Sinc.BEFORE, work.source, 0, last - first + Sinc.TAPS);
+        for (int i = 0; i < count; i++) {
+            double place = (played + i) * ratio;
+            int frame = (int) place;
+            out[at + i] = Sinc.read(table, work.source, frame - first + Sinc.BEFORE, place - frame);
+        }
+    }
+
+    /** Copies frames of the part that is played, counted in the order of playing; silence before its start and behind its end. */
+    private void fetch(boolean rightOne, int from, float[] out, int at, int count) {
+        int low = Math.max(0, Math.min(count, -from));
+        int high = Math.max(low, Math.min(count, length - from));
+        for (int i = 0; i < low; i++) {
+            out[at + i] = 0;
+        }
+        for (int i = high; i < count; i++) {
+            out[at + i] = 0;
+        }
+        int source = reversed ? begin + length - from - high : begin + from + low;
+        if (rightOne) {
+            buffer.copyRight(source, out, at + low, high - low);
+        } else {
+            buffer.copyLeft(source, out, at + low, high - low);
+        }
+        if (reversed) {
+            for (int i = at + low, j = at + high - 1; i < j; i++, j--) {
+                float other = out[i];
+                out[i] = out[j];
+                out[j] = other;
+            }
+        }
+    }
+
+    /** Fades what was made at the start and the end of the part. */
+    private void shape(VoiceWork work, int at, int count) {
+        if (played * ratio < fadeIn) {
+            for (int i = 0; i < count; i++) {
+                fade(work, at + i, (float) Math.min(1, (played + i) * ratio / fadeIn));
+            }
+        }
+        if (fadeOut > 0 && (played + count) * ratio > length - fadeOut) {
+            for (int i = 0; i < count; i++) {
+                fade(work, at + i, (float) Math.max(0, Math.min(1, (length - (played + i) * ratio) / fadeOut)));
+            }
+        }
+    }
+
+    private void fade(VoiceWork work, int at, float by) {
+        work.left[at] *= by;
+        if (buffer.isStereo()) {
+            work.right[at] *= by;
+        }
     }
 }

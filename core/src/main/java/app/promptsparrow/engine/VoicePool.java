@@ -22,8 +22,16 @@ final class VoicePool {
         return voices;
     }
 
-    /** A voice to be started: a free one, after fading out the quietest (of equals the oldest) if too many sound. */
-    Voice take(long frame, double fadeFrames) {
+    /** Another hit, whose layers belong together. */
+    long nextHit() {
+        return ++serial;
+    }
+
+    /**
+     * A voice to be started: a free one, after fading out the quietest (of equals the oldest) if too many sound, with the other layers
+     * of its hit.
+     */
+    Voice take(long hit, long frame, double fadeFrames) {
         int sounding = 0;
         Voice free = null;
         Voice quietest = null;
@@ -39,11 +47,19 @@ final class VoicePool {
             }
         }
         if (sounding >= VOICES && quietest != null) {
-            quietest.cut(frame, fadeFrames);
+            steal(quietest.serial, frame, fadeFrames);
         }
         Voice taken = free != null ? free : fading;
-        taken.serial = ++serial;
+        taken.serial = hit;
         return taken;
+    }
+
+    private void steal(long hit, long frame, double fadeFrames) {
+        for (Voice voice : voices) {
+            if (voice.active && voice.serial == hit) {
+                voice.cut(frame, fadeFrames);
+            }
+        }
     }
 
     private static Voice quieter(Voice best, Voice other) {

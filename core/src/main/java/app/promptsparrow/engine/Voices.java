@@ -1,5 +1,7 @@
 package app.promptsparrow.engine;
 
+import app.promptsparrow.kit.LayerChoice;
+import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sound.PowerOfTwo;
 import java.util.Arrays;
 
@@ -22,7 +24,7 @@ final class Voices {
     private final RowPlan[] plans = new RowPlan[Playable.SLOTS];
     private final long[] chokedAt = new long[CHOKE_GROUPS];
     private final int[] chokedBy = new int[CHOKE_GROUPS];
-    private final float[] scratch = new float[Mixer.SPAN];
+    private final VoiceWork work = new VoiceWork();
     private final double chokeFrames;
 
     Voices(int rateHz, Strips strips) {
@@ -52,12 +54,14 @@ final class Voices {
         boolean sameRow = old != null && plan != null && old.id().equals(plan.id());
         double fade = REPLACE_MS * rateHz / 1000;
         for (Voice voice : pool.all()) {
-            if (voice.active && voice.slot == slot && !(sameRow && plan.hasFrames(voice.frames))) {
+            if (voice.active && voice.slot == slot && !(sameRow && plan.plays(voice.renderings))) {
                 voice.cut(frame, fade);
             }
         }
         if (!sameRow || plan.bass == null) {
             live[slot].cut(REPLACE_MS, rateHz);
+        } else {
+            live[slot].change(plan);
         }
         if (plan != null) {
             plans[slot] = plan;
@@ -115,10 +119,10 @@ final class Voices {
     /** A row is struck within the tick that begins at a frame. */
     void strike(Strike strike, long tickFrame) {
         RowPlan plan = plans[strike.slot];
-        if (plan.bass != null && !plan.bassLayer.sounds(strike.velocity)) {
+        if (plan.bass != null && plan.choice == LayerChoice.BY_VELOCITY && !plan.bassLayer.sounds(strike.velocity)) {
             return;
         }
-        int group = plan.chokeGroup;
+        int group = plan.heard ? plan.chokeGroup : 0;
         if (group > 0) {
             if (chokedAt[group] == strike.frame && chokedBy[group] != strike.slot) {
                 return; // of two hits of one group at one frame only the upper row sounds
@@ -132,7 +136,7 @@ final class Voices {
         strips.wake(strike.slot);
         float gain = plan.velocityGain[strike.velocity];
         if (plan.bass != null) {
-            live[strike.slot].strike(strike, plan, gain, strips.buffer(strike.slot), tickFrame);
+            live[strike.slot].strike(strike, plan, gain, strips.buffer(strike.slot), strips.right(strike.slot), tickFrame);
         } else {
             strikeBuffers(strike, plan, gain);
         }
@@ -144,11 +148,17 @@ final class Voices {
             double away = plan.pitched ? strike.cents - plan.rootNote() * 100.0 : strike.cents;
             ratio = away == 0 ? 1 : PowerOfTwo.ratio(away);
         }
-        for (RowPlan.LayerPlan layer : plan.layers) {
-            if (layer.sounds(strike.velocity)) {
-                Voice voice = pool.take(strike.frame, chokeFrames);
-                voice.start(plan, strike.slot, layer, ratio, gain);
+        long hit = pool.nextHit();
+        for (int i = 0; i < plan.layers.length; i++) {
+            RowPlan.LayerPlan layer = plan.layers[i];
+            SampleBuffer buffer = plan.chooses(i, strike.velocity, strike.ordinal, strike.place) ? layer.renderings.at(strike.velocity, strike.ordinal) : null;
+            if (buffer != null) {
+                Voice voice = pool.take(hit, strike.frame, chokeFrames);
+                voice.start(plan, strike.slot, layer, buffer, ratio, gain);
                 voice.begin(strike);
+                if (buffer.isStereo()) {
+                    strips.widen(strike.slot);
+                }
             }
         }
     }
@@ -166,7 +176,7 @@ final class Voices {
         }
         for (int other = 0; group > 0 && other < Playable.SLOTS; other++) {
             if (other != slot && plans[other] != null && plans[other].chokeGroup == group && !live[other].isIdle()) {
-                live[other].render(strips.buffer(other), tickFrame, 0, (int) (at - tickFrame), false);
+                renderLive(other, tickFrame, 0, (int) (at - tickFrame));
                 live[other].cut(CHOKE_MS, rateHz);
             }
         }
@@ -178,7 +188,7 @@ final class Voices {
     void addTo(Strips to, long frame, int ticks) {
         for (Voice voice : pool.all()) {
             if (voice.active) {
-                int sounded = voice.add(to.buffer(voice.slot), scratch, frame, ticks * Mixer.TICK);
+                int sounded = voice.add(to.buffer(voice.slot), to.right(voice.slot), work, frame, ticks * Mixer.TICK);
                 to.hold(voice.slot, (sounded + Mixer.TICK - 1) / Mixer.TICK);
             }
         }
@@ -189,9 +199,13 @@ final class Voices {
                 }
                 to.hold(slot, tick + 1);
                 int base = tick * Mixer.TICK;
-                live[slot].render(to.buffer(slot), frame + base, base, Mixer.TICK, false);
+                renderLive(slot, frame + base, base, Mixer.TICK);
             }
         }
+    }
+
+    private void renderLive(int slot, long tickFrame, int base, int to) {
+        live[slot].render(strips.buffer(slot), strips.right(slot), tickFrame, base, to, false);
     }
 
     /** After a fault: nothing sounds any more. */

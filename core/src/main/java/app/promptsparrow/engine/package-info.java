@@ -18,3 +18,4 @@
  * {@code kit}.
  */
 package app.promptsparrow.engine;
+

@@ -2,13 +2,14 @@ package app.promptsparrow.export;
 
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.Unfinished;
-import app.promptsparrow.kit.Heard;
-import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Strip;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundDisk;
+import app.promptsparrow.sound.SoundStore;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -58,11 +59,14 @@ public final class AudioPlan {
     private record Rendered(Path pcm, long frames, float peak) {
     }
 
+    /** What is cut off at the ends of all stems together is to stay below –90 dBFS. */
+    private static final float SILENT_STEM = OfflineRender.SILENT / 32;
+
     private final Choice choice;
     private final Project project;
     private final OptionalInt repeat;
     private final Options options;
-    private final SoundCache sounds;
+    private final SoundStore sounds;
 
     /**
      * @param choice one piece: not every pattern of a bank
@@ -73,12 +77,12 @@ public final class AudioPlan {
         this.project = project;
         this.repeat = repeat;
         this.options = options;
-        this.sounds = new SoundCache(options.rateHz());
+        this.sounds = SoundStore.onDemand(options.rateHz(), new SoundDisk(Folders.sounds()));
     }
 
     /** Renders the whole piece to a file. Answers its frames, or empty, leaving nothing behind, if it was cancelled. */
     public OptionalInt writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
-        Rendered rendered = rendered(project, target, options.limiter(), cancelled, progress);
+        Rendered rendered = rendered(project, target, options.limiter(), OfflineRender.SILENT, cancelled, progress);
         if (rendered == null) {
             return OptionalInt.empty();
         }
@@ -106,7 +110,7 @@ public final class AudioPlan {
         try {
             for (int i = 0; i < rows.size(); i++) {
                 int index = i;
-                Rendered stem = rendered(alone(rows.get(i)), folder.resolve("stem"), false, cancelled,
+                Rendered stem = rendered(alone(rows.get(i)), folder.resolve("stem"), false, SILENT_STEM, cancelled,
                         share -> progress.accept((index + share) / rows.size()));
                 if (stem == null) {
                     return new Stems(List.of(), List.of());
@@ -135,14 +139,14 @@ public final class AudioPlan {
         return new Stems(List.copyOf(written), List.copyOf(silent));
     }
 
-    /** The project with every other row muted. */
+    /** The project with every other row silent; those that are heard in the mix go on to choke, which a muted row does not. */
     private Project alone(Row only) {
-        return project.withKit(new Kit(project.kit().name(), project.kit().rows().stream()
-                .map(row -> row.withHeard(new Heard(!row.id().equals(only.id()), false))).toList(), project.kit().reverb()));
+        return project.withKit(project.kit().withRows(project.kit().rows().stream()
+                .map(row -> row.id().equals(only.id()) || !project.kit().isHeard(row) ? row : row.withStrip(row.strip().withLevelDb(Strip.SILENT_DB))).toList()));
     }
 
     /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */
-    private Rendered rendered(Project of, Path target, boolean limiter, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+    private Rendered rendered(Project of, Path target, boolean limiter, float silent, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         Choice.Piece piece = choice.pieces(of, repeat, false).get(0);
         OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds, limiter);
         int frameBytes = 2 * options.format().bytes();
@@ -156,7 +160,7 @@ public final class AudioPlan {
         try {
             data = temporary(target);
             float[] peak = {0};
-            long frames = renderTo(render, data, peak, cancelled, progress);
+            long frames = renderTo(render, silent, data, peak, cancelled, progress);
             whole = frames >= 0;
             return whole ? new Rendered(data, frames, peak[0]) : null;
         } catch (IOException problem) {
@@ -177,11 +181,11 @@ public final class AudioPlan {
         return file;
     }
 
-    private long renderTo(OfflineRender render, Path data, float[] peak, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
+    private long renderTo(OfflineRender render, float silent, Path data, float[] peak, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
         int frameBytes = 2 * options.format().bytes();
         byte[] bytes = new byte[1_024 * frameBytes];
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(data, StandardOpenOption.CREATE, StandardOpenOption.WRITE), 1 << 16)) {
-            return render.render(options.tailSeconds(), (left, right, count) -> {
+            return render.render(options.tailSeconds(), silent, (left, right, count) -> {
                 for (int i = 0; i < count; i++) {
                     peak[0] = Math.max(peak[0], Math.max(Math.abs(left[i]), Math.abs(right[i])));
                 }

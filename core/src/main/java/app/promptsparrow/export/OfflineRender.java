@@ -5,7 +5,7 @@ import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import java.io.IOException;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -29,7 +29,7 @@ public final class OfflineRender {
     private final Engine engine;
     private final long musicFrames;
 
-    public OfflineRender(Project project, Score score, SoundCache sounds, boolean limiter) {
+    public OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter) {
         engine = new Engine(sounds.rateHz());
         engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Piece(1, score)), limiter));
         engine.commands().play(1, 0);
@@ -44,13 +44,14 @@ public final class OfflineRender {
     /**
      * Renders all of it.
      *
-     * @param tailSeconds exactly so long after the last pass; empty: until –90 dBFS, at most 10 s
+     * @param tailSeconds exactly so long after the last pass; empty: until it is silent, at most 10 s
+     * @param silent      up to which level the end counts as having died away
      * @param cancelled   asked before each block
      * @param progress    told the share that is done, 0 to 1
      * @return the number of frames, or -1 if cancelled
      * @throws IOException if the sink fails, or if the renderer has a fault: what it gave would not be the music
      */
-    public long render(OptionalDouble tailSeconds, FrameSink sink, BooleanSupplier cancelled, DoubleConsumer progress)
+    public long render(OptionalDouble tailSeconds, float silent, FrameSink sink, BooleanSupplier cancelled, DoubleConsumer progress)
             throws IOException {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
@@ -70,7 +71,7 @@ public final class OfflineRender {
             sink.frames(left, right, count);
             done += count;
             if (tailSeconds.isEmpty() && done > musicFrames) {
-                silentFrom = isSilent(left, right, count) ? silentFrom : done;
+                silentFrom = isSilent(left, right, count, silent) ? silentFrom : done;
                 boolean quietLongEnough = done - Math.max(silentFrom, musicFrames) > engine.rateHz() / 10;
                 if (engine.isSilent() || quietLongEnough) {
                     break;
@@ -82,9 +83,9 @@ public final class OfflineRender {
         return done;
     }
 
-    private static boolean isSilent(float[] left, float[] right, int count) {
+    private static boolean isSilent(float[] left, float[] right, int count, float silent) {
         for (int i = 0; i < count; i++) {
-            if (Math.abs(left[i]) > SILENT || Math.abs(right[i]) > SILENT) {
+            if (Math.abs(left[i]) > silent || Math.abs(right[i]) > silent) {
                 return false;
             }
         }

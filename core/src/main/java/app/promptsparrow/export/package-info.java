@@ -4,3 +4,4 @@
  * {@link app.promptsparrow.export.MidiPlan}, {@link app.promptsparrow.export.AudioPlan}.
  */
 package app.promptsparrow.export;
+

@@ -25,6 +25,11 @@ public final class Folders {
         return folder("XDG_CACHE_HOME", ".cache");
     }
 
+    /** Sounds that were rendered, kept from one start to the next. */
+    public static Path sounds() {
+        return cache().resolve("sounds");
+    }
+
     private static Path folder(String variable, String usual, String... more) {
         String xdg = System.getenv(variable);
         Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), usual).resolve(Path.of("", more)) : Path.of(xdg);

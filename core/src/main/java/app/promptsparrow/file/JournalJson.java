@@ -47,7 +47,7 @@ final class JournalJson {
                 Project base = from.isPresent() ? ProjectFile.open(from.get()) : ProjectJson.read(header.at("base"));
                 Project project = base;
                 for (JsonPlace change : changes) {
-                    project = changed(project, change);
+                    project = changed(project, change, header.at("format").integer());
                 }
                 return new Journal.Recovered(base, project, file().filter(saved -> from.equals(Optional.of(saved)))
                         .map(saved -> new FileVersion(saved, header.at("sha256").text())));
@@ -95,6 +95,7 @@ final class JournalJson {
             ProjectJson.writeSwing(json, now.swing());
             json.writeStringField("key", now.key().text());
             ProjectJson.writeTouches(json, now.touches());
+            ProjectJson.writeChance(json, now.chanceNumber());
             ProjectJson.writeGiven(json, now.given());
             if (now.kit() != before.kit()) {
                 json.writeFieldName("kit");
@@ -141,7 +142,7 @@ final class JournalJson {
         json.writeEndArray();
     }
 
-    private static Project changed(Project project, JsonPlace json) {
+    private static Project changed(Project project, JsonPlace json, int format) {
         List<Bank> banks = new ArrayList<>();
         List<JsonPlace> names = json.at("banks").list(Project.MAX_BANKS);
         for (int i = 0; i < names.size(); i++) {
@@ -158,7 +159,7 @@ final class JournalJson {
                 .map(song -> ProjectJson.readSong(song, ids)).toList()).orElse(project.songs());
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), json.find("kit").map(KitJson::read).orElse(project.kit()), banks, songs,
+                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), banks, songs,
                 json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
     }
 

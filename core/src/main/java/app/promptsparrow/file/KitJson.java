@@ -1,29 +1,40 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.kit.Control;
 import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Lean;
 import app.promptsparrow.kit.MidiOut;
+import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Strip;
+import app.promptsparrow.kit.Tune;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
+import java.util.Map;
 
 /** The JSON form of a kit, used in projects and in kit files. */
 final class KitJson {
+
+    /** The format from which on sounds are of today's models. */
+    static final int NEW_MODELS = 3;
+    /** By how much a sound in the middle was quieter before. */
+    private static final double OLD_CENTRE_DB = -3.01;
 
     private KitJson() {
     }
@@ -53,6 +64,10 @@ final class KitJson {
         }
         out.writeEndArray();
         Strip s = row.strip();
+        if (row.voicing().choice() != LayerChoice.TOGETHER) {
+            out.writeStringField("choice", key(row.voicing().choice()));
+        }
+        writeTune(out, row.voicing().tune());
         writeNumbers(out, "strip", s.levelDb(), s.pan(), s.lowCutHz(), s.highCutHz(), s.lowShelfDb(), s.highShelfDb(), s.drive(), s.send());
         out.writeStringField("ending", key(row.voicing().ending().kind()));
         if (row.voicing().ending().kind() == Ending.Kind.FADE) {
@@ -73,20 +88,36 @@ final class KitJson {
         out.writeNumberField("response", row.voicing().velocityResponse());
         out.writeNumberField("note", row.midi().note());
         out.writeNumberField("channel", row.midi().channel());
-        if (row.heard().muted()) {
+        if (row.midi().only()) {
+            out.writeBooleanField("midiOnly", true);
+        }
+        writeHeard(out, row.heard());
+        out.writeEndObject();
+    }
+
+    private static void writeHeard(JsonGenerator out, Heard heard) throws IOException {
+        if (heard.muted()) {
             out.writeBooleanField("muted", true);
         }
-        if (row.heard().soloed()) {
+        if (heard.soloed()) {
             out.writeBooleanField("soloed", true);
         }
-        out.writeEndObject();
+    }
+
+    private static void writeTune(JsonGenerator out, Tune tune) throws IOException {
+        if (tune.cents() != 0) {
+            out.writeNumberField("tuneCents", tune.cents());
+        }
+        if (tune.keepsLength()) {
+            out.writeBooleanField("keepsLength", true);
+        }
     }
 
     private static void writeLayer(JsonGenerator out, Layer layer) throws IOException {
         out.writeStartObject();
         Recipe recipe = (Recipe) layer.sound();
         out.writeStringField("model", recipe.model().key());
-        for (Recipe.Control control : recipe.model().controls()) {
+        for (Control control : recipe.model().controls()) {
             out.writeFieldName(control.name());
             writeNumber(out, recipe.get(control.name()));
         }
@@ -94,13 +125,20 @@ final class KitJson {
             out.writeFieldName("levelDb");
             writeNumber(out, layer.levelDb());
         }
-        if (layer.tuneCents() != 0) {
-            out.writeNumberField("tuneCents", layer.tuneCents());
-        }
-        if (layer.fromVelocity() != 1 || layer.toVelocity() != 127) {
+        writeTune(out, layer.tune());
+        if (layer.from() != 1 || layer.to() != 127) {
             out.writeFieldName("velocities");
-            out.writeArray(new int[] {layer.fromVelocity(), layer.toVelocity()}, 0, 2);
+            out.writeArray(new int[] {layer.from(), layer.to()}, 0, 2);
         }
+        Span span = layer.span();
+        if (!span.withReversed(false).equals(Span.WHOLE)) {
+            out.writeFieldName("spanUs");
+            out.writeArray(new long[] {span.startUs(), span.endUs(), span.fadeUs()}, 0, 3);
+        }
+        if (span.reversed()) {
+            out.writeBooleanField("reversed", true);
+        }
+        writeHeard(out, layer.heard());
         out.writeEndObject();
     }
 
@@ -122,39 +160,70 @@ final class KitJson {
     }
 
     private static String key(Enum<?> value) {
-        return value.name().toLowerCase(Locale.ROOT);
+        return value.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     // --- reading ---
 
-    static Kit read(JsonPlace json) {
+    /** @param format of the file */
+    static Kit read(JsonPlace json, int format) {
         json.object("name", "reverb", "rows");
         JsonPlace r = json.at("reverb");
         r.list(5);
         Reverb reverb = r.made(() -> new Reverb(r.at(0).number(), r.at(1).number(), r.at(2).number(), r.at(3).number(), r.at(4).number()));
         List<Row> rows = new ArrayList<>();
         for (JsonPlace row : json.at("rows").list(Kit.MAX_ROWS)) {
-            rows.add(readRow(row));
+            rows.add(format < NEW_MODELS ? readOldRow(row) : readRow(row));
         }
         return json.made(() -> new Kit(json.at("name").text(), rows, reverb));
     }
 
     private static Row readRow(JsonPlace json) {
+        json.object("id", "name", "family", "kind", "layers", "choice", "tuneCents", "keepsLength", "strip", "ending", "fadeMs", "choke",
+                "oneVoice", "lean", "response", "note", "channel", "midiOnly", "muted", "soloed");
+        List<Layer> layers = json.at("layers").list(Row.MOST_LAYERS).stream().map(KitJson::readLayer).toList();
+        LayerChoice choice = json.find("choice").map(place -> one(place, LayerChoice.class)).orElse(LayerChoice.TOGETHER);
+        return readRow(json, layers, choice, readStrip(json.at("strip")));
+    }
+
+    /**
+     * A row of formats 1 and 2: a layer sounded for its velocities, and a sound in the middle was 3 dB quieter than it is now, in the
+     * mix and not in the reverb.
+     */
+    private static Row readOldRow(JsonPlace json) {
         json.object("id", "name", "family", "kind", "layers", "strip", "ending", "fadeMs", "choke", "oneVoice", "lean",
                 "response", "note", "channel", "muted", "soloed");
-        List<Layer> layers = json.at("layers").list(4).stream().map(KitJson::readLayer).toList();
-        JsonPlace s = json.at("strip");
+        List<Layer> layers = json.at("layers").list(Row.MOST_LAYERS).stream().map(KitJson::readOldLayer).toList();
+        boolean ranges = layers.stream().anyMatch(layer -> layer.from() != 1 || layer.to() != 127);
+        Strip old = readStrip(json.at("strip"));
+        Strip strip = old.withLevelDb(old.levelDb() <= Strip.SILENT_DB ? old.levelDb() : Math.max(Strip.SILENT_DB, old.levelDb() + OLD_CENTRE_DB))
+                .withSend(Math.min(1, Math.rint(1_000 * old.send() * 1.4142135623730951) / 1_000));
+        return readRow(json, layers, ranges ? LayerChoice.BY_VELOCITY : LayerChoice.TOGETHER, strip);
+    }
+
+    private static Strip readStrip(JsonPlace s) {
         s.list(8);
-        Strip strip = s.made(() -> new Strip(s.at(0).number(), s.at(1).number(), s.at(2).number(), s.at(3).number(),
+        return s.made(() -> new Strip(s.at(0).number(), s.at(1).number(), s.at(2).number(), s.at(3).number(),
                 s.at(4).number(), s.at(5).number(), s.at(6).number(), s.at(7).number()));
+    }
+
+    private static Row readRow(JsonPlace json, List<Layer> layers, LayerChoice choice, Strip strip) {
         Ending ending = json.made(() -> new Ending(one(json.at("ending"), Ending.Kind.class),
                 json.find("fadeMs").map(JsonPlace::integer).orElse(0)));
         Lean lean = json.find("lean").map(KitJson::readLean).orElse(Lean.NONE);
-        Voicing voicing = json.made(() -> new Voicing(ending, json.find("choke").map(JsonPlace::integer).orElse(0), flag(json, "oneVoice"),
+        Voicing voicing = json.made(() -> new Voicing(choice, readTune(json), ending, json.find("choke").map(JsonPlace::integer).orElse(0), flag(json, "oneVoice"),
                 json.at("response").integer()));
-        MidiOut midi = json.made(() -> new MidiOut(json.at("note").integer(), json.at("channel").integer()));
+        MidiOut midi = json.made(() -> new MidiOut(json.at("note").integer(), json.at("channel").integer(), flag(json, "midiOnly")));
         return json.made(() -> new Row(new RowId(json.at("id").integer()), json.at("name").text(), one(json.at("family"), Family.class),
-                one(json.at("kind"), Row.Kind.class), layers, voicing, strip, lean, midi, new Heard(flag(json, "muted"), flag(json, "soloed"))));
+                one(json.at("kind"), Row.Kind.class), layers, voicing, strip, lean, midi, readHeard(json)));
+    }
+
+    private static Heard readHeard(JsonPlace json) {
+        return new Heard(flag(json, "muted"), flag(json, "soloed"));
+    }
+
+    private static Tune readTune(JsonPlace json) {
+        return json.made(() -> new Tune(json.find("tuneCents").map(JsonPlace::integer).orElse(0), flag(json, "keepsLength")));
     }
 
     private static boolean flag(JsonPlace json, String key) {
@@ -171,18 +240,49 @@ final class KitJson {
     }
 
     private static Layer readLayer(JsonPlace json) {
-        Recipe.Model model = one(json.at("model"), Recipe.Model.class);
-        List<String> keys = new ArrayList<>(List.of("model", "levelDb", "tuneCents", "velocities"));
+        Model model = one(json.at("model"), Model.class);
+        List<String> keys = new ArrayList<>(List.of("model", "levelDb", "tuneCents", "keepsLength", "velocities", "spanUs", "reversed", "muted", "soloed"));
         List<Double> values = new ArrayList<>();
-        for (Recipe.Control control : model.controls()) {
+        for (Control control : model.controls()) {
             keys.add(control.name());
             values.add(json.at(control.name()).number());
         }
         json.object(keys.toArray(String[]::new));
-        Optional<JsonPlace> velocities = json.find("velocities");
-        return json.made(() -> new Layer(new Recipe(model, values), json.find("levelDb").map(JsonPlace::number).orElse(0.0),
-                json.find("tuneCents").map(JsonPlace::integer).orElse(0),
-                velocities.map(v -> v.at(0).integer()).orElse(1), velocities.map(v -> v.at(1).integer()).orElse(127)));
+        Layer layer = json.made(() -> Layer.of(new Recipe(model, values)).withTune(readTune(json)).withHeard(readHeard(json)));
+        return json.made(() -> withVelocities(json, layer.withLevelDb(json.find("levelDb").map(JsonPlace::number).orElse(0.0)).withSpan(readSpan(json))));
+    }
+
+    private static Span readSpan(JsonPlace json) {
+        Span whole = Span.WHOLE.withReversed(flag(json, "reversed"));
+        return json.find("spanUs").map(place -> {
+            place.list(3);
+            return place.made(() -> new Span(place.at(0).integer(), place.at(1).integer(), place.at(2).integer(), whole.reversed()));
+        }).orElse(whole);
+    }
+
+    private static Layer withVelocities(JsonPlace json, Layer layer) {
+        return json.find("velocities").map(v -> {
+            v.list(2);
+            return layer.withVelocities(v.at(0).integer(), v.at(1).integer());
+        }).orElse(layer);
+    }
+
+    private static Layer readOldLayer(JsonPlace json) {
+        String model = json.at("model").text();
+        List<String> controls = OldRecipes.controls(model);
+        if (controls.isEmpty()) {
+            throw json.at("model").wrong("'" + Shown.text(model) + "' is no model of this format");
+        }
+        List<String> keys = new ArrayList<>(List.of("model", "levelDb", "tuneCents", "velocities"));
+        Map<String, Double> values = new HashMap<>();
+        for (String control : controls) {
+            keys.add(control);
+            values.put(control, json.at(control).number());
+        }
+        json.object(keys.toArray(String[]::new));
+        Layer layer = OldRecipes.layer(model, values);
+        double db = layer.levelDb() + json.find("levelDb").map(JsonPlace::number).orElse(0.0);
+        return json.made(() -> withVelocities(json, layer.withLevelDb(Math.max(Layer.LEAST_DB, Math.min(Layer.MOST_DB, db))).withTune(readTune(json))));
     }
 
     private static <E extends Enum<E>> E one(JsonPlace json, Class<E> type) {

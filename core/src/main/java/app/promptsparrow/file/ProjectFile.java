@@ -68,6 +68,14 @@ public final class ProjectFile {
      * @throws FileProblem with one sentence: the file, the place in it, what is wrong
      */
     public static Project open(Path file) throws FileProblem {
+        return read(file).project;
+    }
+
+    /** What a file held, and the format it is written in. */
+    private record Parsed(Project project, int format) {
+    }
+
+    private static Parsed read(Path file) throws FileProblem {
         try {
             return Container.read(file, KINDS, entries -> entries.read(ENTRY, ProjectFile::parse));
         } catch (NotAProject wrong) {
@@ -77,18 +85,22 @@ public final class ProjectFile {
         }
     }
 
-    /** A project, and the file it was read from as it was then. */
-    public record Opened(Project project, FileVersion version) {
+    /**
+     * A project, and the file it was read from as it was then.
+     *
+     * @param newModels whether its sounds were of earlier models and are the nearest of today's now
+     */
+    public record Opened(Project project, FileVersion version, boolean newModels) {
     }
 
     /** Like {@link #open}, with the fingerprint of what was read; a file that changes meanwhile is read again. */
     public static Opened openVersion(Path file) throws FileProblem {
         FileVersion before = FileVersion.of(file.toAbsolutePath());
         for (int tries = 1;; tries++) {
-            Project project = open(file);
+            Parsed parsed = read(file);
             FileVersion after = FileVersion.of(file.toAbsolutePath());
             if (after.equals(before) || tries == 3) {
-                return new Opened(project, after);
+                return new Opened(parsed.project, after, parsed.format < KitJson.NEW_MODELS);
             }
             before = after;
         }
@@ -130,15 +142,16 @@ public final class ProjectFile {
 
     static Project parse(byte[] json) throws NotAProject {
         try {
-            return parse(new ByteArrayInputStream(json));
+            return parse(new ByteArrayInputStream(json)).project;
         } catch (IOException impossible) {
             throw new IllegalStateException(impossible); // an array gives everything
         }
     }
 
-    private static Project parse(InputStream in) throws IOException, NotAProject {
+    private static Parsed parse(InputStream in) throws IOException, NotAProject {
         try {
-            return ProjectJson.read(tree(in));
+            JsonPlace json = tree(in);
+            return new Parsed(ProjectJson.read(json), json.at("format").integer());
         } catch (JsonPlace.Wrong wrong) {
             throw new NotAProject(" " + wrong.getMessage(), wrong);
         } catch (JsonProcessingException broken) {

@@ -37,7 +37,7 @@ import java.util.TreeMap;
 final class ProjectJson {
 
     /** The format that is written, and the newest that is read. */
-    static final int FORMAT = 2;
+    static final int FORMAT = 3;
 
     private ProjectJson() {
     }
@@ -53,6 +53,7 @@ final class ProjectJson {
         writeSwing(out, project.swing());
         out.writeStringField("key", project.key().text());
         writeTouches(out, project.touches());
+        writeChance(out, project.chanceNumber());
         writeGiven(out, project.given());
         out.writeFieldName("kit");
         KitJson.write(out, project.kit());
@@ -90,6 +91,16 @@ final class ProjectJson {
     static void writeGiven(JsonGenerator out, GivenIds given) throws IOException {
         out.writeFieldName("given");
         out.writeArray(new int[] {given.patterns(), given.rows()}, 0, 2);
+    }
+
+    static void writeChance(JsonGenerator out, int chanceNumber) throws IOException {
+        if (chanceNumber != Project.USUAL_CHANCE) {
+            out.writeNumberField("chance", chanceNumber);
+        }
+    }
+
+    static int readChance(JsonPlace json) {
+        return json.find("chance").map(JsonPlace::integer).orElse(Project.USUAL_CHANCE);
     }
 
     static void writeSwing(JsonGenerator out, Swing swing) throws IOException {
@@ -212,8 +223,10 @@ final class ProjectJson {
         }
         if (format == 1) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
-        } else {
+        } else if (format == 2) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "given", "kit", "banks", "songs");
+        } else {
+            json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "banks", "songs");
         }
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
@@ -228,8 +241,8 @@ final class ProjectJson {
                 json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())),
                 json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
                 readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json),
-                KitJson.read(json.at("kit")), banks, songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
+                json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json), readChance(json),
+                KitJson.read(json.at("kit"), format), banks, songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
     }
 
     private static Bank readBank(JsonPlace json, Set<PatternId> ids) {

@@ -3,3 +3,4 @@
  * {@link app.promptsparrow.file.ProjectFile}. The formats are described in {@code docs/formats.md}.
  */
 package app.promptsparrow.file;
+

@@ -56,6 +56,14 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         return -1;
     }
 
+    public Kit withName(String to) {
+        return new Kit(to, rows, reverb);
+    }
+
+    public Kit withRows(List<Row> to) {
+        return new Kit(name, to, reverb);
+    }
+
     /** This kit with one row changed; refuses an id it lacks. */
     public Kit with(RowId id, UnaryOperator<Row> change) {
         int index = indexOf(id);
@@ -93,8 +101,8 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         return rows.stream().mapToInt(row -> row.id().value()).max().orElse(0);
     }
 
-    /** Whether the row would be heard: not muted, and soloed if any row is. */
+    /** Whether the row would be heard: it has a sound of its own, is not muted, and is soloed if any row is. */
     public boolean isHeard(Row row) {
-        return !row.heard().muted() && (row.heard().soloed() || rows.stream().noneMatch(other -> other.heard().soloed()));
+        return !row.midi().only() && !row.heard().muted() && (row.heard().soloed() || rows.stream().noneMatch(other -> other.heard().soloed()));
     }
 }

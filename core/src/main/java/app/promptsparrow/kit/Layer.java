@@ -3,28 +3,57 @@ package app.promptsparrow.kit;
 import java.util.Objects;
 
 /**
- * One sound of a row, heard for hits within its velocity range. Immutable.
+ * One sound of a row. Immutable; {@code with…} methods give a changed copy.
  *
- * @param levelDb   –48 to 12 dB
- * @param tuneCents –2,400 to 2,400
- * @param fromVelocity 1 to 127, at most {@code toVelocity}
+ * @param levelDb –48 to 12 dB
+ * @param from    1 to 127, at most {@code to}: the velocities it is for, if the row chooses by them
+ * @param heard   muted or soloed among the row's layers
  */
-public record Layer(Sound sound, double levelDb, int tuneCents, int fromVelocity, int toVelocity) {
+public record Layer(Sound sound, double levelDb, Tune tune, int from, int to, Span span, Heard heard) {
+
+    public static final double LEAST_DB = -48;
+    public static final double MOST_DB = 12;
 
     public Layer {
         Objects.requireNonNull(sound, "sound");
-        if (!(levelDb >= -48 && levelDb <= 12)) {
+        if (!(levelDb >= LEAST_DB && levelDb <= MOST_DB)) {
             throw new IllegalArgumentException("a layer's level is -48 to 12 dB, not " + levelDb);
         }
-        if (Math.abs(tuneCents) > 2_400) {
-            throw new IllegalArgumentException("a layer's tune is at most 2400 cents, not " + tuneCents);
-        }
-        if (fromVelocity < 1 || toVelocity > 127 || fromVelocity > toVelocity) {
-            throw new IllegalArgumentException("a velocity range lies within 1 to 127, not " + fromVelocity + " to " + toVelocity);
+        if (from < 1 || to > 127 || from > to) {
+            throw new IllegalArgumentException("a velocity range lies within 1 to 127, not " + from + " to " + to);
         }
     }
 
     public static Layer of(Sound sound) {
-        return new Layer(sound, 0, 0, 1, 127);
+        return new Layer(sound, 0, Tune.NONE, 1, 127, Span.WHOLE, Heard.YES);
+    }
+
+    public Layer withSound(Sound other) {
+        return new Layer(other, levelDb, tune, from, to, span, heard);
+    }
+
+    public Layer withLevelDb(double db) {
+        return new Layer(sound, db, tune, from, to, span, heard);
+    }
+
+    public Layer withTune(Tune other) {
+        return new Layer(sound, levelDb, other, from, to, span, heard);
+    }
+
+    public Layer withVelocities(int lowest, int highest) {
+        return new Layer(sound, levelDb, tune, lowest, highest, span, heard);
+    }
+
+    public Layer withSpan(Span other) {
+        return new Layer(sound, levelDb, tune, from, to, other, heard);
+    }
+
+    public Layer withHeard(Heard other) {
+        return new Layer(sound, levelDb, tune, from, to, span, other);
+    }
+
+    /** Whether it is for hits of a velocity. */
+    public boolean isFor(int velocity) {
+        return velocity >= from && velocity <= to;
     }
 }

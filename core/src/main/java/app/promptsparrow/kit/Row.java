@@ -13,6 +13,7 @@ import java.util.Objects;
 public record Row(RowId id, String name, Family family, Kind kind, List<Layer> layers, Voicing voicing, Strip strip, Lean lean, MidiOut midi, Heard heard) {
 
     public static final int MAX_NAME = 200;
+    public static final int MOST_LAYERS = 4;
 
     /** DRUM rows have one pitch, BASS rows play notes. */
     public enum Kind { DRUM, BASS }
@@ -21,7 +22,7 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
         Objects.requireNonNull(id, "id");
         layers = List.copyOf(layers);
         checkName("a row's name", name);
-        if (layers.isEmpty() || layers.size() > 4) {
+        if (layers.isEmpty() || layers.size() > MOST_LAYERS) {
             throw new IllegalArgumentException("row '" + name + "' has 1 to 4 layers, not " + layers.size());
         }
         if (kind == Kind.BASS && !voicing.oneVoice()) {
@@ -54,6 +55,12 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
     public static Row bass(int id, String name, int midiChannel, Sound sound) {
         return new Row(new RowId(id), name, Family.BASS, Kind.BASS, List.of(Layer.of(sound)), Voicing.USUAL.withEnding(Ending.fade(60)),
                 Strip.NEUTRAL, Lean.NONE, new MidiOut(36, midiChannel), Heard.YES);
+    }
+
+    /** The layers that are not muted or, if some are soloed, those. */
+    public List<Layer> heardLayers() {
+        boolean soloed = layers.stream().anyMatch(layer -> layer.heard().soloed());
+        return layers.stream().filter(layer -> !layer.heard().muted() && (!soloed || layer.heard().soloed())).toList();
     }
 
     public boolean isBass() {

@@ -50,4 +50,24 @@ public record Strip(double levelDb, double pan, double lowCutHz, double highCutH
     public Strip withSend(double to) {
         return new Strip(levelDb, pan, lowCutHz, highCutHz, lowShelfDb, highShelfDb, drive, to);
     }
+
+    public Strip withLowCutHz(double hz) {
+        return new Strip(levelDb, pan, hz, highCutHz, lowShelfDb, highShelfDb, drive, send);
+    }
+
+    public Strip withHighCutHz(double hz) {
+        return new Strip(levelDb, pan, lowCutHz, hz, lowShelfDb, highShelfDb, drive, send);
+    }
+
+    public Strip withLowShelfDb(double db) {
+        return new Strip(levelDb, pan, lowCutHz, highCutHz, db, highShelfDb, drive, send);
+    }
+
+    public Strip withHighShelfDb(double db) {
+        return new Strip(levelDb, pan, lowCutHz, highCutHz, lowShelfDb, db, drive, send);
+    }
+
+    public Strip withDrive(double to) {
+        return new Strip(levelDb, pan, lowCutHz, highCutHz, lowShelfDb, highShelfDb, to, send);
+    }
 }

@@ -3,3 +3,4 @@
  * {@link app.promptsparrow.kit.Kit} and {@link app.promptsparrow.kit.Row}. Uses {@code time} only.
  */
 package app.promptsparrow.kit;
+

@@ -190,7 +190,7 @@ public final class MidiExport {
     /** Counts before anything is built, some bars at a time, so that what is refused is refused soon. */
     private void refuseTooMany() {
         long[] count = {0};
-        NoteSink counter = (lane, step, start, end, velocity, cents, kind) -> count[0]++;
+        NoteSink counter = (lane, step, start, end, velocity, cents, kind, ordinal, place) -> count[0]++;
         long span = BARS_AT_ONCE * GridTime.WHOLE;
         for (long from = 0; from < length; from += span) {
             score.emit(from, Math.min(from + span, length), length, 0, counter);
@@ -244,7 +244,7 @@ public final class MidiExport {
     /** Who collects is a map from row to its notes in order of their start. */
     private Map<RowId, List<Note>> collect() {
         Map<RowId, List<Note>> byRow = new HashMap<>();
-        NoteSink sink = (lane, step, start, end, velocity, cents, kind) -> {
+        NoteSink sink = (lane, step, start, end, velocity, cents, kind, ordinal, place) -> {
             Row row = project.kit().row(lane.row()).orElseThrow();
             if (!options.withMuted() && !project.kit().isHeard(row)) {
                 return;

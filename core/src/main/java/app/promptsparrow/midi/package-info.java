@@ -3,3 +3,4 @@
  * {@link app.promptsparrow.midi.SmfWriter} writes its bytes. Uses {@code score} and everything above it.
  */
 package app.promptsparrow.midi;
+

@@ -3,3 +3,4 @@
  * {@code time} and {@code kit}.
  */
 package app.promptsparrow.pattern;
+

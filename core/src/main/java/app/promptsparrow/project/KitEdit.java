@@ -2,9 +2,15 @@ package app.promptsparrow.project;
 
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Heard;
+import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 
 /** A change of the kit: of a row, or of which rows there are. */
 public sealed interface KitEdit extends Edit {
@@ -53,6 +59,51 @@ public sealed interface KitEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withKit(project.kit().withRow(row));
+        }
+    }
+
+    /** Another kit takes the place of this one, see {@link KitMatch}. Rows that go take their rests in songs along. */
+    record TakeKit(Kit kit) implements KitEdit {
+        @Override
+        public String name() {
+            return "Take kit " + kit.name();
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withKitInPlace(KitMatch.of(project, kit).kit(project, kit));
+        }
+    }
+
+    /** Adds rows of another kit at the end, under names and identities of their own. */
+    record AddRows(String name, List<Row> rows) implements KitEdit {
+        public AddRows {
+            rows = List.copyOf(rows);
+        }
+
+        @Override
+        public Project apply(Project project) {
+            List<Row> all = new ArrayList<>(project.kit().rows());
+            Set<String> names = new HashSet<>();
+            all.forEach(row -> names.add(row.name().toLowerCase(Locale.ROOT)));
+            int fresh = project.freshRowId().value();
+            for (Row row : rows) {
+                all.add(row.withId(new RowId(fresh++)).withName(KitMatch.freeName(row.name(), names)));
+            }
+            return project.withKit(project.kit().withRows(all));
+        }
+    }
+
+    /** Names the kit. */
+    record RenameKit(String to) implements KitEdit {
+        @Override
+        public String name() {
+            return "Rename kit to " + to;
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withKit(project.kit().withName(to));
         }
     }
 

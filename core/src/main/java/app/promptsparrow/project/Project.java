@@ -19,13 +19,16 @@ import java.util.function.UnaryOperator;
 /**
  * Everything that is saved in a project file. Immutable; an edit makes a new one that shares all that did not change.
  *
+ * @param chanceNumber decides which layer a hit gets where a row chooses by chance; another number, other choices
  * @param banks 1 to {@value #MAX_BANKS}; a pattern's id stands in one slot only
  * @param given the ids that were given out so far; raised to those there are
  */
-public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, Kit kit, List<Bank> banks,
+public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, int chanceNumber, Kit kit, List<Bank> banks,
                       List<Song> songs, GivenIds given) {
 
     public static final int MAX_BANKS = 64;
+    /** The chance number of a new project. */
+    public static final int USUAL_CHANCE = 1;
     public static final int MAX_SONGS = 64;
     public static final String UNTITLED = "Untitled";
 
@@ -78,7 +81,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     /** A new project: one bank with one empty pattern of 16 sixteenths. */
     public static Project untitled(Kit kit) {
         Pattern first = Pattern.empty(new PatternId(1), "Pattern 1", 16);
-        return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, kit,
+        return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, USUAL_CHANCE, kit,
                 List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), GivenIds.NONE);
     }
 
@@ -173,8 +176,19 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     Project withoutRow(RowId row) {
         Kit left = kit.without(row);
         List<Bank> changed = banks.stream().map(bank -> bank.withEach(pattern -> pattern.withLane(row, lane -> Lane.EMPTY))).toList();
-        return new Project(name, tempo, meter, swing, key, touches, left, changed,
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, left, changed,
                 songs.stream().map(song -> song.withoutRow(row)).toList(), given);
+    }
+
+    /** This project with another kit, without the rests and empty lanes of rows that the kit lacks. */
+    Project withKitInPlace(Kit to) {
+        List<RowId> gone = kit.rows().stream().map(Row::id).filter(id -> to.indexOf(id) < 0).toList();
+        Project changed = this;
+        for (RowId row : gone) {
+            List<Bank> left = changed.banks.stream().map(bank -> bank.withEach(pattern -> pattern.withLane(row, lane -> Lane.EMPTY))).toList();
+            changed = changed.withBanks(left).withSongs(changed.songs.stream().map(song -> song.withoutRow(row)).toList());
+        }
+        return changed.withKit(to).checked();
     }
 
     /** This project without song entries that name a pattern it lacks. */
@@ -191,38 +205,42 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     }
 
     public Project withName(String to) {
-        return new Project(to, tempo, meter, swing, key, touches, kit, banks, songs, given);
+        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, banks, songs, given);
     }
 
     public Project withTempo(Tempo to) {
-        return new Project(name, to, meter, swing, key, touches, kit, banks, songs, given);
+        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, banks, songs, given);
     }
 
     public Project withMeter(Meter to) {
-        return new Project(name, tempo, to, swing, key, touches, kit, banks, songs, given);
+        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, banks, songs, given);
     }
 
     public Project withSwing(Swing to) {
-        return new Project(name, tempo, meter, to, key, touches, kit, banks, songs, given);
+        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, banks, songs, given);
     }
 
     public Project withKey(Key to) {
-        return new Project(name, tempo, meter, swing, to, touches, kit, banks, songs, given);
+        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, banks, songs, given);
     }
 
     public Project withTouches(Touches to) {
-        return new Project(name, tempo, meter, swing, key, to, kit, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, banks, songs, given);
+    }
+
+    public Project withChanceNumber(int to) {
+        return new Project(name, tempo, meter, swing, key, touches, to, kit, banks, songs, given);
     }
 
     public Project withKit(Kit to) {
-        return new Project(name, tempo, meter, swing, key, touches, to, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, banks, songs, given);
     }
 
     public Project withBanks(List<Bank> to) {
-        return new Project(name, tempo, meter, swing, key, touches, kit, to, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, songs, given);
     }
 
     public Project withSongs(List<Song> to) {
-        return new Project(name, tempo, meter, swing, key, touches, kit, banks, to, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, banks, to, given);
     }
 }

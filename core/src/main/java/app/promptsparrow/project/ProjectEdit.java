@@ -7,7 +7,6 @@ import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /** A change of what the project holds besides hits and rows: banks and slots, tempo, meter, swing, key, touches. */
 public sealed interface ProjectEdit extends Edit {
@@ -97,6 +96,19 @@ public sealed interface ProjectEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withKey(key);
+        }
+    }
+
+    /** Draws another number, so that rows that choose their layers by chance choose others. */
+    record DrawChance(int chanceNumber) implements ProjectEdit {
+        @Override
+        public String name() {
+            return "Draw other layers";
+        }
+
+        @Override
+        public Project apply(Project project) {
+            return project.withChanceNumber(chanceNumber);
         }
     }
 

@@ -4,3 +4,4 @@
  * {@link app.promptsparrow.project.History}. Uses {@code time}, {@code kit} and {@code pattern}.
  */
 package app.promptsparrow.project;
+

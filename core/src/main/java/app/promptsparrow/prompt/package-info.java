@@ -3,3 +3,4 @@
  * reads it by the grammar in {@code docs/prompt.md}. Uses {@code chart} for cells and what stands above it.
  */
 package app.promptsparrow.prompt;
+

@@ -4,6 +4,7 @@ import app.promptsparrow.kit.Lean;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Swing;
@@ -31,6 +32,7 @@ public final class LaneScore {
 
     private static final int HIGHEST_NOTE_CENTS = 12_700;
 
+    private final PatternId pattern;
     private final RowId row;
     private final boolean bass;
     private final Lane source;
@@ -46,6 +48,8 @@ public final class LaneScore {
     private final long[] at;
     private final long[] shift;
     private final long[] grace;
+    /** How many strikes of a cycle come before a hit, those of all hits at the end. */
+    private final int[] strikes;
     private final long reachBack;
     private final long reachForward;
 
@@ -54,8 +58,9 @@ public final class LaneScore {
      * @param cycleUnits time after which it begins again: own duration of a free lane, else the pattern's
      * @param steps      how many steps are played
      */
-    LaneScore(RowId row, boolean bass, Lane lane, long stepUnits, long cycleUnits, int steps, Swing swing, Lean lean,
+    LaneScore(PatternId pattern, RowId row, boolean bass, Lane lane, long stepUnits, long cycleUnits, int steps, Swing swing, Lean lean,
               Tempo tempo) {
+        this.pattern = pattern;
         this.row = row;
         this.bass = bass;
         this.source = lane;
@@ -73,6 +78,7 @@ public final class LaneScore {
         at = new long[count];
         shift = new long[count];
         grace = new long[count];
+        strikes = new int[count + 1];
         long back = 0;
         long forward = 0;
         boolean ms = lean.unit() == Lean.Unit.MICROS && lean.amount() != 0;
@@ -85,6 +91,7 @@ public final class LaneScore {
                 grace[i] = tempo.unitsOfMicros(hit.flam().get().gapMs() * 1_000L);
                 ms = true;
             }
+            strikes[i + 1] = strikes[i] + (hit.flam().isPresent() ? 1 : 0) + hit.roll().map(Roll::count).orElse(1);
             long span = hit.roll().isPresent() ? hit.roll().get().spanSteps() * stepUnits : 0;
             back = Math.max(back, grace[i] - shift[i]);
             forward = Math.max(forward, shift[i] + span);
@@ -129,11 +136,12 @@ public final class LaneScore {
      *
      * @param zero  where the lane cycles of free lanes are counted from
      * @param start where the first pass begins
+     * @param firstPass how many passes of its source came before the first one
      * @param limit hits whose straight place is here or later are not played
      * @param floor where the music begins: hits that stand here or later but are placed before it sound here instead;
      *              grace hits and all else before it are left out
      */
-    void emit(long zero, long start, long passUnits, long limit, long floor, long from, long to, NoteSink sink) {
+    void emit(long zero, long start, long passUnits, long firstPass, long limit, long floor, long from, long to, NoteSink sink) {
         if (hits.length == 0) {
             return;
         }
@@ -146,27 +154,31 @@ public final class LaneScore {
         for (long cycle = origin + Math.floorDiv(earliest - origin, cycleUnits) * cycleUnits; cycle < latest; cycle += cycleUnits) {
             for (int i = firstAtOrAfter(earliest - cycle); i < hits.length && cycle + at[i] < latest; i++) {
                 long straight = cycle + at[i];
-                long pass = start + Math.floorDiv(straight - start, passUnits) * passUnits;
-                emitHit(i, straight, pass, floor, from, to, sink);
+                long passes = Math.floorDiv(straight - start, passUnits);
+                long time = free ? (cycle - zero) / cycleUnits : firstPass + passes; // the cycle of a free lane stands for the pass
+                emitHit(i, straight, start + passes * passUnits, time, floor, from, to, sink);
             }
         }
     }
 
-    private void emitHit(int i, long straight, long pass, long floor, long from, long to, NoteSink sink) {
+    private void emitHit(int i, long straight, long pass, long time, long floor, long from, long to, NoteSink sink) {
         Hit hit = hits[i];
+        long ordinal = time * strikes[hits.length] + strikes[i] + row.value();
+        long strike = place(time, hit.step());
         long main = place(straight, pass, i);
         long gate = place(straight + GridTime.share(stepUnits, hit.length(), Hit.STEP), pass, i);
         int cents = bass ? hit.pitch() * 100 : hit.pitch();
         if (grace[i] > 0) {
             long start = main - grace[i];
             if (start >= floor && start >= from && start < to) {
-                sink.note(this, hit.step(), start, main, hit.flam().get().graceVelocity(hit.velocity()), cents, GRACE);
+                sink.note(this, hit.step(), start, main, hit.flam().get().graceVelocity(hit.velocity()), cents, GRACE, ordinal, strike);
             }
         }
+        int graces = grace[i] > 0 ? 1 : 0;
         if (hit.roll().isEmpty()) {
             long start = straight >= floor ? Math.max(main, floor) : main;
             if (start >= floor && start >= from && start < to) {
-                sink.note(this, hit.step(), start, Math.max(gate, start + 1), hit.velocity(), cents, hit.slide() ? SLIDE : MAIN);
+                sink.note(this, hit.step(), start, Math.max(gate, start + 1), hit.velocity(), cents, hit.slide() ? SLIDE : MAIN, ordinal + graces, strike + graces);
             }
             return;
         }
@@ -181,9 +193,14 @@ public final class LaneScore {
             long start = straight >= floor ? Math.max(placed, floor) : placed;
             if (start >= floor && start >= from && start < to) {
                 sink.note(this, hit.step(), start, Math.max(end, start + 1), roll.velocity(j, hit.velocity()),
-                        roll.cents(j, cents, lowest, highest), j == 0 ? MAIN : ROLLED);
+                        roll.cents(j, cents, lowest, highest), j == 0 ? MAIN : ROLLED, ordinal + graces + j, strike + graces + j);
             }
         }
+    }
+
+    /** Mixes up pattern, pass and step; the strikes of a hit count on from it. */
+    private long place(long time, int step) {
+        return Mixing.of(Mixing.of(Mixing.of(pattern.value()) + time) + step);
     }
 
     /** Where a straight position of hit {@code i} sounds. */

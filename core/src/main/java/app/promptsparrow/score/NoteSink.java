@@ -14,6 +14,9 @@ public interface NoteSink {
      * @param velocity   1 to 127
      * @param cents      drum: pitch offset in cents; bass: MIDI note times 100
      * @param kind       one of {@link LaneScore#MAIN}, {@link LaneScore#GRACE}, {@link LaneScore#ROLLED}, {@link LaneScore#SLIDE}
+     * @param ordinal    which strike of the lane it is, one more than that of the strike before it, through all passes; rows differ in
+     *                   where they begin
+     * @param place      a number that is the same for the same pattern, pass, step and strike of a hit, and else another one
      */
-    void note(LaneScore lane, int step, long startUnits, long endUnits, int velocity, int cents, int kind);
+    void note(LaneScore lane, int step, long startUnits, long endUnits, int velocity, int cents, int kind, long ordinal, long place);
 }

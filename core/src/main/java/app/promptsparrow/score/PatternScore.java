@@ -62,7 +62,7 @@ public final class PatternScore {
             LaneScore old = earlier.map(score -> score.lane(row.id())).orElse(null);
             lanes.add(old != null && old.fits(row.isBass(), lane, stepUnits, cycleUnits, swing, row.lean(), project.tempo())
                     ? old
-                    : new LaneScore(row.id(), row.isBass(), lane, stepUnits, cycleUnits, pattern.laneSteps(row.id()), swing,
+                    : new LaneScore(pattern.id(), row.id(), row.isBass(), lane, stepUnits, cycleUnits, pattern.laneSteps(row.id()), swing,
                             row.lean(), project.tempo()));
         }
         return new PatternScore(pattern, project.meterOf(pattern).barUnits(), project.meterOf(pattern).beatUnits(), lanes);
@@ -102,9 +102,9 @@ public final class PatternScore {
         return null;
     }
 
-    void emit(long zero, long start, long limit, long floor, long from, long to, NoteSink sink) {
+    void emit(long zero, long start, long firstPass, long limit, long floor, long from, long to, NoteSink sink) {
         for (LaneScore lane : lanes) {
-            lane.emit(zero, start, passUnits, limit, floor, from, to, sink);
+            lane.emit(zero, start, passUnits, firstPass, limit, floor, from, to, sink);
         }
     }
 }

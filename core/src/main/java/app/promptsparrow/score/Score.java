@@ -20,9 +20,10 @@ public final class Score {
      *
      * @param start where the first pass begins
      * @param zero  where free lanes are counted from: the start of the song entry or chain element it belongs to
+     * @param firstPass how many passes came before it: since the song entry began, or of a chain
      * @param end   where the last pass ends, or {@link #NEVER}
      */
-    public record Part(PatternScore pattern, long start, long zero, long end) {
+    public record Part(PatternScore pattern, long start, long zero, long firstPass, long end) {
     }
 
     private final Part[] parts;
@@ -42,12 +43,12 @@ public final class Score {
 
     /** One pattern, over and over. */
     public static Score endless(PatternScore pattern) {
-        return new Score(List.of(new Part(pattern, 0, 0, NEVER)), false);
+        return new Score(List.of(new Part(pattern, 0, 0, 0, NEVER)), false);
     }
 
     /** A number of passes of one pattern. */
     public static Score passes(PatternScore pattern, long passes) {
-        return new Score(List.of(new Part(pattern, 0, 0, Math.multiplyExact(passes, pattern.passUnits()))), false);
+        return new Score(List.of(new Part(pattern, 0, 0, 0, Math.multiplyExact(passes, pattern.passUnits()))), false);
     }
 
     /** Elements one after the other, then from the start again; at least one. */
@@ -55,7 +56,7 @@ public final class Score {
         List<Part> parts = new ArrayList<>();
         long at = 0;
         for (PatternScore element : elements) {
-            parts.add(new Part(element, at, at, at + element.passUnits()));
+            parts.add(new Part(element, at, at, parts.size(), at + element.passUnits()));
             at += element.passUnits();
         }
         return new Score(parts, true);
@@ -110,22 +111,22 @@ public final class Score {
      */
     public void emit(long from, long to, long limit, long floor, NoteSink sink) {
         if (!loops) {
-            emitRound(0, from, to, limit, floor, sink);
+            emitRound(0, 0, from, to, limit, floor, sink);
             return;
         }
         long first = Math.max(0, Math.floorDiv(from - reachForward, length));
         for (long round = first * length; round < Math.min(to + reachBack, limit); round += length) {
-            emitRound(round, from, to, limit, floor, sink);
+            emitRound(round, round / length * parts.length, from, to, limit, floor, sink);
         }
     }
 
-    private void emitRound(long offset, long from, long to, long limit, long floor, NoteSink sink) {
+    private void emitRound(long offset, long passes, long from, long to, long limit, long floor, NoteSink sink) {
         for (int i = firstEndingAfter(from - reachForward - offset); i < parts.length; i++) {
             Part part = parts[i];
             if (part.start + offset >= Math.min(to + reachBack, limit)) {
                 return;
             }
-            part.pattern.emit(part.zero + offset, part.start + offset, Math.min(part.end == NEVER ? NEVER : part.end + offset, limit),
+            part.pattern.emit(part.zero + offset, part.start + offset, part.firstPass + passes, Math.min(part.end == NEVER ? NEVER : part.end + offset, limit),
                     floor, from, to, sink);
         }
     }

@@ -78,11 +78,11 @@ public final class Scores {
                 int plain = entry.repeats() - (entry.fill().isPresent() ? 1 : 0);
                 if (plain > 0) {
                     PatternScore score = ofSong(song, entry.pattern(), entry.leftOut());
-                    parts.add(new Score.Part(score, at, zero, at = Math.addExact(at, plain * score.passUnits())));
+                    parts.add(new Score.Part(score, at, zero, 0, at = Math.addExact(at, plain * score.passUnits())));
                 }
                 if (entry.fill().isPresent()) {
                     PatternScore score = ofSong(song, entry.fill().get(), entry.leftOut());
-                    parts.add(new Score.Part(score, at, zero, at = Math.addExact(at, score.passUnits())));
+                    parts.add(new Score.Part(score, at, zero, plain, at = Math.addExact(at, score.passUnits())));
                 }
             }
         }

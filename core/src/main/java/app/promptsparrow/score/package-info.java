@@ -13,3 +13,4 @@
  * Uses {@code time}, {@code kit}, {@code pattern} and {@code project}.
  */
 package app.promptsparrow.score;
+

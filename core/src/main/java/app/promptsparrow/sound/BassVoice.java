@@ -1,55 +1,30 @@
 package app.promptsparrow.sound;
 
-import app.promptsparrow.kit.Recipe;
-
 /**
- * The one live voice: a saw and a sine an octave below it if wished, through a low-pass that closes after the attack,
- * with glide. Owned by the render thread; allocates nothing after construction. Pitch and filter move once a control
- * tick of {@value #TICK} frames, level and gain every frame, so that starts and ends fall on their exact frame and a change of
- * velocity makes no step.
+ * The one live voice: a saw or a pulse and a sine through a low-pass that closes after the attack, then pushed, with glide. Owned by
+ * the render thread; allocates nothing after construction. Pitch and filter move once a control tick of {@value #TICK} frames, level
+ * and gain every frame, so that starts and ends fall on their exact frame and a change of velocity makes no step.
+ *
+ * <p>What pushes it bends the wave at twice the rate, so that its harmonics reach small speakers and do not fold back.
  */
 public final class BassVoice {
 
     public static final int TICK = 32;
 
-    private static final double MINUS_60_DB = 6.907755278982137;
     private static final double SILENT = 1e-5;
     /** Share of the way to its target that the gain goes in a tick: 63 % in 5 ms, soft enough that no corner is heard. */
     private static final double GAIN_GLIDE = 0.125;
+    /** Share of the way to its target that the cutoff goes in a tick. */
+    private static final double CUTOFF_GLIDE = 0.35;
     /** The highest pitch that sounds, as a share of the sample rate; rolls may ramp beyond it. */
     private static final double HIGHEST = 0.45;
-
-    /** A bass recipe in the numbers that the voice needs at one sample rate. Immutable. */
-    public static final class Settings {
-        private final double rate;
-        private final double saw;
-        private final double sub;
-        private final double cutoffHz;
-        private final double damping;
-        private final double sweepOctaves;
-        private final double sweepFall;
-        private final double attackStep;
-        private final double glideShare;
-        private final double touch;
-        private final double releaseFall;
-
-        /**
-         * @param releaseMs time to fall by 60 dB once the gate has ended
-         */
-        public Settings(Recipe recipe, int rateHz, double releaseMs) {
-            rate = rateHz;
-            saw = recipe.get("saw");
-            sub = recipe.get("sub");
-            cutoffHz = recipe.get("cutoff");
-            damping = 2 - 1.8 * recipe.get("resonance");
-            sweepOctaves = 4 * recipe.get("sweep");
-            sweepFall = StrictMath.exp(-MINUS_60_DB * TICK * 1000 / (recipe.get("sweep-time") * 3 * rateHz));
-            attackStep = 1000 / (recipe.get("attack") * rateHz);
-            glideShare = 1 - StrictMath.exp(-4.0 * TICK * 1000 / (recipe.get("glide") * rateHz));
-            touch = recipe.get("touch");
-            releaseFall = StrictMath.exp(-MINUS_60_DB * 1000 / (releaseMs * rateHz));
-        }
-    }
+    /** How far from the middle the wave is bent, which gives it even harmonics. */
+    private static final double LEANING = 0.35;
+    private static final double LEANT = bend(LEANING);
+    /** A note that begins on one that sounds dips so deep, for so long. */
+    private static final double DIP = 0.6;
+    private static final double DIP_SECONDS = 0.0015;
+    private static final double DC_HZ = 6;
 
     private static final int IDLE = 0;
     private static final int ATTACK = 1;
@@ -57,7 +32,7 @@ public final class BassVoice {
     private static final int RELEASE = 3;
     private static final int CUT = 4;
 
-    private Settings settings;
+    private BassSettings settings;
     private int state = IDLE;
     private double level;
     private double cutStep;
@@ -70,6 +45,9 @@ public final class BassVoice {
     private double subPhase;
     private double sweep;
     private double bright;
+    private double cutoff;
+    /** Where in its dip it is, 0 to 1; 1 when it is over. */
+    private double dip = 1;
     private double tickHz;
     private double low;
     private double band;
@@ -79,6 +57,14 @@ public final class BassVoice {
     private double a1;
     private double a2;
     private double a3;
+    // Of the bending at twice the rate: what went in, and the bent values in between.
+    private double x1;
+    private double x2;
+    private double x3;
+    private double m1;
+    private double m2;
+    private double m3;
+    private double steady;
 
     public boolean isIdle() {
         return state == IDLE;
@@ -90,7 +76,7 @@ public final class BassVoice {
     }
 
     /** A new note with its attack; what sounded goes over into it without a click. */
-    public void start(Settings to, double noteCents, double velocityGain, double velocity) {
+    public void start(BassSettings to, double noteCents, double velocityGain, double velocity) {
         settings = to;
         cents = noteCents;
         centsTarget = noteCents;
@@ -101,19 +87,28 @@ public final class BassVoice {
             level = 0;
             phase = 0;
             subPhase = 0;
-            low = band = low2 = band2 = 0;
+            clearFilters();
             gain = velocityGain;
+            cutoff = 0;
+            dip = 1;
+        } else {
+            dip = 0;
         }
         state = ATTACK;
         control();
     }
 
     /** Goes on to another pitch in the glide time, without an attack. */
-    public void slideTo(Settings to, double noteCents, double velocityGain) {
+    public void slideTo(BassSettings to, double noteCents, double velocityGain) {
         settings = to;
         centsTarget = noteCents;
         gainTarget = velocityGain;
         state = state == ATTACK ? ATTACK : HOLD;
+    }
+
+    /** What is held goes on with other settings. */
+    public void change(BassSettings to) {
+        settings = to;
     }
 
     private double touch(double velocity) {
@@ -139,7 +134,14 @@ public final class BassVoice {
     public void clear() {
         state = IDLE;
         level = 0;
+        clearFilters();
+    }
+
+    private void clearFilters() {
         low = band = low2 = band2 = 0;
+        x1 = x2 = x3 = 0;
+        m1 = m2 = m3 = 0;
+        steady = 0;
     }
 
     /** Once a control tick: moves pitch and filter on, and says where the gain goes meanwhile. */
@@ -147,7 +149,7 @@ public final class BassVoice {
         if (state == IDLE) {
             return;
         }
-        Settings s = settings;
+        BassSettings s = settings;
         cents += (centsTarget - cents) * s.glideShare;
         if (Math.abs(centsTarget - cents) < 0.05) {
             cents = centsTarget;
@@ -157,8 +159,10 @@ public final class BassVoice {
         tickHz = Math.min(440 * PowerOfTwo.ratio(cents - 6900), HIGHEST * s.rate);
         table = Wavetables.saw(tickHz, s.rate);
         sweep *= s.sweepFall;
-        double hz = s.cutoffHz * PowerOfTwo.of(s.sweepOctaves * sweep + bright + (cents - 3600) / 2400);
-        double g = StrictMath.tan(StrictMath.PI * Math.max(30, Math.min(hz, 0.4 * s.rate)) / s.rate);
+        double octaves = s.sweepOctaves * sweep + bright + (cents - 3600) / 2400;
+        double hz = Math.max(30, Math.min(s.cutoffHz * PowerOfTwo.of(octaves), 0.4 * s.rate));
+        cutoff = cutoff == 0 ? hz : cutoff + (hz - cutoff) * CUTOFF_GLIDE;
+        double g = StrictMath.tan(StrictMath.PI * cutoff / s.rate);
         a1 = 1 / (1 + g * (g + s.damping));
         a2 = g * a1;
         a3 = g * a2;
@@ -166,7 +170,12 @@ public final class BassVoice {
 
     /** Adds frames {@code from} to {@code to} of the running tick to a buffer. */
     public void add(float[] out, int from, int to) {
-        Settings s = settings;
+        add(out, out, from, to);
+    }
+
+    /** The same to two, which may be one. */
+    public void add(float[] out, float[] second, int from, int to) {
+        BassSettings s = settings;
         double step = tickHz / s.rate;
         // Locals, since the virtual machine keeps fields in memory inside a loop.
         double p = phase;
@@ -181,12 +190,23 @@ public final class BassVoice {
         float[] saw = table;
         double g = gain;
         double gStep = gainStep;
+        double sawLevel = s.saw * s.input;
+        double turned = s.turned * s.input;
+        double sub = s.sub;
+        double ahead = s.ahead;
+        double push = s.push;
+        double output = s.output;
+        double flow = 2 * StrictMath.PI * DC_HZ / s.rate;
         for (int i = from; i < to; i++) {
-            if (state != HOLD && !advanceLevel(s)) {
+            if (!advanceLevel(s)) {
                 break;
             }
             g += gStep;
-            double raw = s.saw * Wavetables.read(saw, p) + s.sub * Wavetables.sine(q);
+            double raw = sawLevel * Wavetables.read(saw, p) + sub * Wavetables.sine(q);
+            if (turned != 0) {
+                double shifted = p + ahead;
+                raw -= turned * Wavetables.read(saw, shifted - (int) shifted);
+            }
             p += step;
             p -= (int) p;
             q += step;
@@ -201,7 +221,13 @@ public final class BassVoice {
             double w2 = l2 + c2 * b2 + c3 * w3;
             b2 = 2 * w1 - b2;
             l2 = 2 * w2 - l2;
-            out[i] += (float) (w2 * level * g);
+            double bent = bent(w2 * push);
+            steady += (bent - steady) * flow;
+            float value = (float) ((bent - steady) * output * level * dipped(s.rate) * g);
+            out[i] += value;
+            if (second != out) {
+                second[i] += value;
+            }
         }
         gain = g;
         phase = p;
@@ -212,13 +238,52 @@ public final class BassVoice {
         low2 = l2;
     }
 
-    private boolean advanceLevel(Settings s) {
+    /**
+     * Bends a frame and the value between it and the one before, and brings both back to the rate (half-band filters of four and
+     * seven taps); three frames late.
+     */
+    private double bent(double x) {
+        double m0 = bend((9 * (x1 + x2) - x - x3) * 0.0625 + LEANING) - LEANT;
+        double even = bend(x3 + LEANING) - LEANT;
+        double y = (16 * even + 9 * (m1 + m2) - m0 - m3) * 0.03125;
+        x3 = x2;
+        x2 = x1;
+        x1 = x;
+        m3 = m2;
+        m2 = m1;
+        m1 = m0;
+        return y;
+    }
+
+    /** Close to a hyperbolic tangent, without its cost: x·(27 + x²)/(27 + 9x²) up to 3, where it is 1 and level. */
+    private static double bend(double x) {
+        double in = Math.max(-3, Math.min(3, x));
+        double square = in * in;
+        return in * (27 + square) / (27 + 9 * square);
+    }
+
+    private double dipped(double rate) {
+        if (dip >= 1) {
+            return 1;
+        }
+        double half = Wavetables.sine(dip * 0.5); // a sine's first half
+        dip += 1 / (DIP_SECONDS * rate);
+        return 1 - DIP * half * half;
+    }
+
+    private boolean advanceLevel(BassSettings s) {
         switch (state) {
             case ATTACK -> {
                 level += s.attackStep;
                 if (level >= 1) {
                     level = 1;
                     state = HOLD;
+                }
+            }
+            case HOLD -> {
+                level *= s.heldFall;
+                if (level < SILENT) {
+                    state = IDLE;
                 }
             }
             case RELEASE -> {
@@ -235,7 +300,7 @@ public final class BassVoice {
                 }
             }
             default -> {
-                // HOLD keeps its level; IDLE is told below
+                // IDLE is told below
             }
         }
         return state != IDLE;

@@ -19,4 +19,24 @@ final class Noise {
         state ^= state >>> 27;
         return (state * 0x2545F4914F6CDD1DL >> 11) * 0x1p-52;
     }
+
+    /** Evenly spread from 0 to 1, both excluded. */
+    double share() {
+        return Math.max(0x1p-53, Math.min(1 - 0x1p-53, next() * 0.5 + 0.5));
+    }
+
+    /** A level as many waves of random phase add up to (Rayleigh, scale 0.8). */
+    double rayleigh() {
+        return 0.8 * StrictMath.sqrt(-2 * StrictMath.log(share()));
+    }
+
+    /** A size of which small ones are more frequent (exponential, mean 1). */
+    double exponential() {
+        return -StrictMath.log(share());
+    }
+
+    /** 1 or -1. */
+    int sign() {
+        return next() < 0 ? -1 : 1;
+    }
 }

@@ -1,27 +1,32 @@
 package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.sample.SampleBuffer;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.FloatBuffer;
+import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.FileTime;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
 import java.util.zip.CRC32C;
 
 /**
- * Rendered recipes kept in a folder from one start to the next: a file each, named by the SHA-256 of the recipe, the rate and the
+ * * Rendered recipes kept in a folder from one start to the next: a file each with all their renderings, named by the SHA-256 of the
+ * recipe, the rate and the
  * version of the models. Whatever is wrong with a file or the folder means that the sound is rendered again. What was not used for
  * longest goes first when there is more than {@value #MOST_BYTES} bytes. Safe on any thread, and for several programs at once.
  */
@@ -29,8 +34,9 @@ public final class SoundDisk {
 
     static final long MOST_BYTES = 512L << 20;
 
-    private static final int MAGIC = 0x50535344; // PSSD
+    private static final int MAGIC = 0x50535332; // PSS2
     private static final int HEAD_BYTES = 16;
+    private static final int MOST_RENDERINGS = 64;
     private static final String ENDING = ".frames";
     /** Of what is being written; one that was cut off goes in its turn like a sound. */
     private static final String BEGUN = ".part";
@@ -49,29 +55,52 @@ public final class SoundDisk {
         this.mostBytes = mostBytes;
     }
 
-    /** The frames of a recipe as they were rendered before; empty if they are not there, or not whole. */
-    Optional<float[]> read(Recipe recipe, int rateHz) {
+    /** The renderings of a recipe as they were made before, in their order; empty if they are not there, or not whole. */
+    List<SampleBuffer> read(Recipe recipe, int rateHz) {
         Path file = file(recipe, rateHz);
-        try {
-            if (!Files.isRegularFile(file)) {
-                return Optional.empty();
+        try (FileChannel in = FileChannel.open(file)) {
+            ByteBuffer bytes = ByteBuffer.allocateDirect(Math.toIntExact(in.size())).order(ByteOrder.LITTLE_ENDIAN);
+            while (bytes.hasRemaining() && in.read(bytes) >= 0) {
+                // until all of it is there
             }
-            ByteBuffer bytes = ByteBuffer.wrap(Files.readAllBytes(file)).order(ByteOrder.LITTLE_ENDIAN);
-            if (bytes.remaining() < HEAD_BYTES || bytes.getInt() != MAGIC) {
-                return Optional.empty();
-            }
-            int count = bytes.getInt();
-            long sum = bytes.getLong();
-            if (count < 0 || bytes.remaining() != (long) count * Float.BYTES || sum != sum(bytes)) {
-                return Optional.empty();
-            }
-            float[] frames = new float[count];
-            bytes.asFloatBuffer().get(frames);
+            List<SampleBuffer> renderings = bytes.hasRemaining() ? List.of() : parse(bytes.flip());
             mark(file);
-            return Optional.of(frames);
-        } catch (IOException | OutOfMemoryError unreadable) {
-            return Optional.empty();
+            return renderings;
+        } catch (IOException | RuntimeException | OutOfMemoryError unreadable) {
+            return List.of();
         }
+    }
+
+    /** All renderings share the memory that was read. */
+    private static List<SampleBuffer> parse(ByteBuffer bytes) {
+        if (bytes.remaining() < HEAD_BYTES || bytes.getInt() != MAGIC) {
+            return List.of();
+        }
+        int count = bytes.getInt();
+        long sum = bytes.getLong();
+        if (count < 1 || count > MOST_RENDERINGS || sum != sum(bytes) || ByteOrder.nativeOrder() != ByteOrder.LITTLE_ENDIAN) {
+            return List.of();
+        }
+        int[] frames = new int[count];
+        boolean[] stereo = new boolean[count];
+        long values = 0;
+        for (int i = 0; i < count; i++) {
+            frames[i] = bytes.getInt();
+            stereo[i] = bytes.getInt() == 2;
+            values += (long) frames[i] * (stereo[i] ? 2 : 1);
+        }
+        if (bytes.remaining() != values * Float.BYTES) {
+            return List.of();
+        }
+        FloatBuffer floats = bytes.slice().order(ByteOrder.LITTLE_ENDIAN).asFloatBuffer();
+        List<SampleBuffer> renderings = new ArrayList<>();
+        int at = 0;
+        for (int i = 0; i < count; i++) {
+            int length = frames[i] * (stereo[i] ? 2 : 1);
+            renderings.add(SampleBuffer.of(floats.slice(at, length), frames[i], stereo[i]));
+            at += length;
+        }
+        return renderings;
     }
 
     private static void mark(Path file) throws IOException {
@@ -81,17 +110,31 @@ public final class SoundDisk {
         }
     }
 
-    /** Keeps the frames of a recipe; if that cannot be, nothing happens. */
-    void write(Recipe recipe, int rateHz, float[] frames) {
-        ByteBuffer bytes = ByteBuffer.allocate(HEAD_BYTES + frames.length * Float.BYTES).order(ByteOrder.LITTLE_ENDIAN);
+    /** Keeps the renderings of a recipe; if that cannot be, nothing happens. */
+    void write(Recipe recipe, int rateHz, List<SampleBuffer> renderings) {
+        long values = renderings.stream().mapToLong(one -> one.bytes() / Float.BYTES).sum();
+        ByteBuffer bytes = ByteBuffer.allocateDirect(Math.toIntExact(HEAD_BYTES + 8L * renderings.size() + values * Float.BYTES)).order(ByteOrder.LITTLE_ENDIAN);
         bytes.position(HEAD_BYTES);
-        bytes.asFloatBuffer().put(frames);
-        bytes.putInt(0, MAGIC).putInt(Integer.BYTES, frames.length).putLong(2 * Integer.BYTES, sum(bytes));
+        renderings.forEach(one -> bytes.putInt(one.frames()).putInt(one.isStereo() ? 2 : 1));
+        FloatBuffer floats = bytes.asFloatBuffer();
+        for (SampleBuffer one : renderings) {
+            floats.put(one.leftCopy());
+            if (one.isStereo()) {
+                floats.put(one.rightCopy());
+            }
+        }
+        bytes.position(HEAD_BYTES);
+        bytes.putInt(0, MAGIC).putInt(Integer.BYTES, renderings.size()).putLong(2 * Integer.BYTES, sum(bytes));
+        bytes.position(0);
         try {
             Files.createDirectories(folder);
             Path beside = Files.createTempFile(folder, "new", BEGUN);
             try {
-                Files.write(beside, bytes.array());
+                try (FileChannel out = FileChannel.open(beside, StandardOpenOption.WRITE)) {
+                    while (bytes.hasRemaining()) {
+                        out.write(bytes);
+                    }
+                }
                 Files.move(beside, file(recipe, rateHz), StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
             } finally {
                 Files.deleteIfExists(beside);

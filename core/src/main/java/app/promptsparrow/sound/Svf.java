@@ -110,6 +110,22 @@ public final class Svf {
         }
     }
 
+    /** Takes over another one's setting and what it has kept of what sounded. */
+    public void become(Svf other) {
+        g = other.g;
+        k = other.k;
+        m0 = other.m0;
+        m1 = other.m1;
+        m2 = other.m2;
+        a1 = other.a1;
+        a2 = other.a2;
+        a3 = other.a3;
+        low = other.low;
+        band = other.band;
+        neutral = other.neutral;
+        settled = other.settled;
+    }
+
     public boolean isNeutral() {
         return neutral;
     }
@@ -156,6 +172,11 @@ public final class Svf {
         for (int i = 0; i < frames; i++) {
             buffer[from + i] = (float) work[i];
         }
+    }
+
+    /** Filters a whole sound in place, at full precision. */
+    void process(double[] sound) {
+        processOne(this, sound, sound.length);
     }
 
     private static void processOne(Svf p, double[] work, int frames) {

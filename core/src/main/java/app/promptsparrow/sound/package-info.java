@@ -5,3 +5,4 @@
  * descriptions only.
  */
 package app.promptsparrow.sound;
+

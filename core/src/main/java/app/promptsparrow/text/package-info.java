@@ -1,2 +1,3 @@
 /** How numbers and what was read are shown to people in messages. Depends on nothing else of ours. */
 package app.promptsparrow.text;
+

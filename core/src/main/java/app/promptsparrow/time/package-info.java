@@ -3,3 +3,4 @@
  * without saying so. Start with {@link app.promptsparrow.time.GridTime}. Depends on nothing else of ours.
  */
 package app.promptsparrow.time;
+

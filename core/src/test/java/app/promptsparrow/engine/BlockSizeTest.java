@@ -15,7 +15,7 @@ import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.util.Arrays;
 import java.util.List;
@@ -29,7 +29,7 @@ class BlockSizeTest {
 
     private static final int RATE = 48_000;
     private static final int FRAMES = 32 * 3_000;
-    private static final SoundCache SOUNDS = new SoundCache(RATE);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
 
     private static Playable playable(PlayableBuilder builder, Project project) {
         Pattern pattern = project.at(project.filledSlots().get(0)).orElseThrow();

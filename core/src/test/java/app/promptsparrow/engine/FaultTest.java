@@ -3,12 +3,16 @@ package app.promptsparrow.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.LayerChoice;
+import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.Tune;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
@@ -16,9 +20,11 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.Renderings;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.util.Arrays;
 import java.util.List;
@@ -29,7 +35,7 @@ import org.junit.jupiter.api.Test;
 class FaultTest {
 
     private static final int RATE = 48_000;
-    private static final SoundCache SOUNDS = new SoundCache(RATE);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
     private static final RowId KICK = new RowId(1);
     private static final RowId SNARE = new RowId(2);
     private static final RowId BASS = new RowId(14);
@@ -38,7 +44,7 @@ class FaultTest {
         return Project.untitled().withTempo(new Tempo(120_000)).withPattern(new PatternId(1), p -> p.withLane(row, lane -> Lane.of(hits)));
     }
 
-    private static Engine playing(Project project, SoundCache sounds) {
+    private static Engine playing(Project project, SoundStore sounds) {
         Engine engine = new Engine(RATE);
         Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
         engine.publish(new PlayableBuilder(sounds).build(project,
@@ -63,11 +69,11 @@ class FaultTest {
     }
 
     /** Everything as it should be but the snare, whose frames are given. */
-    private static SoundCache withSnare(float[] frames) {
-        SoundCache cache = mock(SoundCache.class);
-        when(cache.rateHz()).thenReturn(RATE);
-        when(cache.get(any())).thenAnswer(call -> call.<Recipe>getArgument(0).model() == Recipe.Model.SNARE ? frames : SOUNDS.get(call.getArgument(0)));
-        return cache;
+    private static SoundStore withSnare(Renderings snare) {
+        SoundStore store = mock(SoundStore.class);
+        when(store.rateHz()).thenReturn(RATE);
+        when(store.get(any())).thenAnswer(call -> call.<Recipe>getArgument(0).model() == Model.SNARE ? snare : SOUNDS.get(call.getArgument(0)));
+        return store;
     }
 
     @Test
@@ -86,7 +92,9 @@ class FaultTest {
         Arrays.fill(poison, Float.NaN);
         Project project = beat(SNARE, Hit.drum(0, 127)).withPattern(new PatternId(1), p -> p.withLane(KICK, lane -> Lane.of(Hit.drum(4, 127))));
         project = project.withKit(project.kit().with(KICK, row -> row.withStrip(row.strip().withSend(1))));
-        Engine engine = playing(project, withSnare(poison));
+        Renderings poisoned = mock(Renderings.class);
+        when(poisoned.at(anyInt(), anyLong())).thenReturn(SampleBuffer.mono(poison));
+        Engine engine = playing(project, withSnare(poisoned));
         peak(render(engine, 20_000));
         assertThat(peak(render(engine, RATE))).isBetween(0.1, 1.0);
     }
@@ -128,7 +136,7 @@ class FaultTest {
         for (int rate : new int[] {44_100, 48_000}) {
             Engine engine = new Engine(rate);
             Project project = beat(BASS, highest);
-            engine.publish(new PlayableBuilder(new SoundCache(rate)).build(project, List.of(new Playable.Piece(1,
+            engine.publish(new PlayableBuilder(SoundStore.onDemand(rate)).build(project, List.of(new Playable.Piece(1,
                     Score.endless(PatternScore.compile(project, project.at(new SlotRef(0, 0)).orElseThrow(), Optional.empty()))))));
             engine.commands().play(1, 0);
             peak(render(engine, rate * 2));
@@ -167,12 +175,12 @@ class FaultTest {
         assertThatThrownBy(() -> row.withLayers(List.of(layer, layer))).hasMessageContaining("stands alone");
         Project plain = beat(BASS, Hit.bass(0, 100, 33, 8 * Hit.STEP));
         double usual = peak(render(playing(plain, SOUNDS), 20_000));
-        Project louder = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.sound(), 6, 0, 1, 127)))));
+        Project louder = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(layer.withLevelDb(6)))));
         assertThat(20 * Math.log10(peak(render(playing(louder, SOUNDS), 20_000)) / usual)).isBetween(5.5, 6.1);
-        Project tuned = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.sound(), 0, 1_200, 1, 127)))));
+        Project tuned = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(layer.withTune(Tune.cents(1_200))))));
         Project octave = beat(BASS, Hit.bass(0, 100, 45, 8 * Hit.STEP));
         assertThat(render(playing(tuned, SOUNDS), 20_000)).isEqualTo(render(playing(octave, SOUNDS), 20_000));
-        Project onlyLoud = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(new Layer(layer.sound(), 0, 0, 110, 127)))));
+        Project onlyLoud = plain.withKit(plain.kit().with(BASS, r -> r.withLayers(List.of(layer.withVelocities(110, 127))).withVoicing(r.voicing().withChoice(LayerChoice.BY_VELOCITY))));
         assertThat(peak(render(playing(onlyLoud, SOUNDS), 20_000))).isZero();
     }
 }

@@ -11,7 +11,7 @@ import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
@@ -29,7 +29,7 @@ class SequencerTest {
     private static final int PASS = 4 * STEP;
     /** In units: a position is the first unit that is rounded to its frame. */
     private static final Offset<Long> HALF_A_FRAME = Offset.offset(1_442L);
-    private static final SoundCache SOUNDS = new SoundCache(RATE);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
     private static final RowId KICK = new RowId(1);
     private static final RowId SNARE = new RowId(2);
 

@@ -13,7 +13,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
@@ -28,7 +28,7 @@ class SwitchTest {
 
     private static final int RATE = 48_000;
     private static final int BLOCK = 512;
-    private static final SoundCache SOUNDS = new SoundCache(RATE);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
 
     /** The shortest kit rows, so that a round takes no time: three drums, hit anywhere with any timing. */
     private static Pattern pattern(Random random, int id, Project project) {
@@ -59,7 +59,7 @@ class SwitchTest {
     }
 
     private static void collect(List<String> into, Tempo tempo, int source, Score score, long origin, long from, long to, long limit, long floor) {
-        score.emit(from - origin, to - origin, limit - origin, floor - origin, (lane, step, start, end, velocity, cents, kind) ->
+        score.emit(from - origin, to - origin, limit - origin, floor - origin, (lane, step, start, end, velocity, cents, kind, ordinal, place) ->
                 into.add(tempo.toFrame(start + origin, RATE) + " row " + lane.row().value() + " step " + step + " of " + source));
     }
 

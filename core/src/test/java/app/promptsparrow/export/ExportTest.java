@@ -24,7 +24,7 @@ import app.promptsparrow.project.Song;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.Pcm;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -242,11 +242,11 @@ class ExportTest {
     @Test
     void a_renderer_with_a_fault_leaves_no_file_and_a_sentence() {
         Project project = Project.untitled().withPattern(new PatternId(1), p -> p.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 127))));
-        SoundCache broken = mock(SoundCache.class);
+        SoundStore broken = mock(SoundStore.class);
         when(broken.rateHz()).thenReturn(48_000);
         when(broken.get(any())).thenReturn(null);
         Score score = Score.passes(PatternScore.compile(project, project.at(new SlotRef(0, 0)).orElseThrow(), Optional.empty()), 1);
-        assertThatThrownBy(() -> new OfflineRender(project, score, broken, true).render(OptionalDouble.of(0), (left, right, count) -> { }, () -> false, share -> { }))
+        assertThatThrownBy(() -> new OfflineRender(project, score, broken, true).render(OptionalDouble.of(0), OfflineRender.SILENT, (left, right, count) -> { }, () -> false, share -> { }))
                 .isInstanceOf(IOException.class).hasMessageContaining("fault while rendering");
     }
 

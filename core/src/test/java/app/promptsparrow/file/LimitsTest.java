@@ -2,8 +2,14 @@ package app.promptsparrow.file;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.Model;
+import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Touches;
@@ -133,17 +139,51 @@ class LimitsTest {
         refused(zip(out -> out.write(broken.getBytes(StandardCharsets.UTF_8))), "a bass note is 0 to 127");
     }
 
-    @Test
-    void a_file_of_format_1_opens_as_it_was() throws Exception {
-        Path path = folder.resolve("old.sparrow");
-        try (InputStream in = LimitsTest.class.getResourceAsStream("format-1.sparrow")) {
+    private Path frozen(int format) throws IOException {
+        Path path = folder.resolve("format-" + format + ".sparrow");
+        try (InputStream in = LimitsTest.class.getResourceAsStream("format-" + format + ".sparrow")) {
             Files.copy(in, path);
         }
+        return path;
+    }
+
+    /** Where a row's hit at 127 ends up, in LUFS, in the middle. */
+    private static double loudness(Row row) {
+        Layer layer = row.layers().get(0);
+        return ((Recipe) layer.sound()).model().loudness() + layer.levelDb() + row.strip().levelDb();
+    }
+
+    @Test
+    void sounds_of_formats_1_and_2_become_the_nearest_of_todays_as_loud_as_they_were() throws Exception {
+        for (int format = 1; format <= 2; format++) {
+            ProjectFile.Opened opened = ProjectFile.openVersion(frozen(format));
+            assertThat(opened.newModels()).isTrue();
+            Kit kit = opened.project().kit();
+            assertThat(kit.rows()).extracting(row -> ((Recipe) row.layers().get(0).sound()).model()).containsExactly(Model.KICK, Model.SNARE, Model.CLAP, Model.HAT,
+                    Model.HAT, Model.TOM, Model.TOM, Model.TOM, Model.CYMBAL, Model.RIDE, Model.RIM, Model.SHAKER, Model.BELL, Model.ROUND_BASS);
+            Recipe low = (Recipe) kit.rowNamed("Low tom").orElseThrow().layers().get(0).sound();
+            assertThat(low.get("pitch")).isEqualTo(82);
+            assertThat(low.get("ring")).isEqualTo(598);
+            // measured on the last program that had them: the old levels, 3 dB less for the old pan
+            assertThat(loudness(kit.rowNamed("Kick").orElseThrow())).isCloseTo(-14.8 + 0 - 3.01, within(0.06));
+            assertThat(loudness(kit.rowNamed("Closed hat").orElseThrow())).isCloseTo(-21.9 - 8 - 3.01, within(0.06));
+            assertThat(loudness(kit.rowNamed("Open hat").orElseThrow())).isCloseTo(-15.2 - 9 - 3.01, within(0.06));
+            assertThat(loudness(kit.rowNamed("Crash").orElseThrow())).isCloseTo(-10 - 8 - 3.01, within(0.06));
+            ProjectFile.save(opened.project(), folder.resolve("new.sparrow"));
+            assertThat(ProjectFile.openVersion(folder.resolve("new.sparrow")).newModels()).isFalse();
+            assertThat(ProjectFile.open(folder.resolve("new.sparrow"))).isEqualTo(opened.project());
+        }
+    }
+
+    @Test
+    void a_file_of_format_1_opens_as_it_was() throws Exception {
+        Path path = frozen(1);
         Project old = ProjectFile.open(path);
         Project demo = DemoProject.make();
         assertThat(old.touches()).isEqualTo(Touches.USUAL);
-        assertThat(old.given()).isEqualTo(demo.given()).isNotEqualTo(GivenIds.NONE);
-        assertThat(old.banks()).isEqualTo(demo.banks());
+        assertThat(old.given()).isEqualTo(new GivenIds(11, 14));
+        assertThat(old.banks().subList(1, 3)).as("what of the demo is as it was then").isEqualTo(demo.banks().subList(1, 3));
+        assertThat(old.banks().get(0).at(1)).isEqualTo(demo.banks().get(0).at(1));
         assertThat(old.songs()).isEqualTo(demo.songs());
         ProjectFile.save(old, path);
         assertThat(ProjectFile.open(path)).isEqualTo(old);

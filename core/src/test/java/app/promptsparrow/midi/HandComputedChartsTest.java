@@ -17,7 +17,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -35,7 +35,7 @@ import org.junit.jupiter.api.Test;
  */
 class HandComputedChartsTest {
 
-    private static final SoundCache SOUNDS = new SoundCache(48_000);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(48_000);
 
     private static Project chart(String text) throws Exception {
         return ChartReader.read("tempo 120\n" + text, BuiltInKits.deckhand()).toProject("Paper");

@@ -11,6 +11,7 @@ import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.MidiOut;
+import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
@@ -161,7 +162,7 @@ class MidiExportTest {
     @Test
     void a_sixteenth_bass_row_is_refused_with_a_reason() {
         Kit many = new Kit("Many", IntStream.rangeClosed(1, 16).mapToObj(id ->
-                Row.bass(id, "Bass " + id, 1, Recipe.of(Recipe.Model.BASS))).toList(), Reverb.USUAL);
+                Row.bass(id, "Bass " + id, 1, Recipe.of(Model.ROUND_BASS))).toList(), Reverb.USUAL);
         Project project = Project.untitled(many);
         assertThatThrownBy(() -> export(project, 1, MidiOptions.USUAL)).hasMessageContaining("15 bass rows").hasMessageContaining("16");
         Kit fifteen = new Kit("Many", many.rows().subList(0, 15), Reverb.USUAL);

@@ -31,7 +31,7 @@ public final class HistoryTestEdits {
         Row row = project.kit().rows().get(random.nextInt(project.kit().rows().size()));
         StepValue step = StepValue.all().get(random.nextInt(21));
         int number = random.nextInt(300);
-        return switch (random.nextInt(26)) {
+        return switch (random.nextInt(30)) {
             case 0 -> new ProjectEdit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new ProjectEdit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new ProjectEdit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -59,6 +59,10 @@ public final class HistoryTestEdits {
             case 21 -> new KitEdit.RenameRow(row.id(), "Row " + number);
             case 22 -> new KitEdit.SetFamily(row.id(), Family.values()[number % Family.values().length]);
             case 23 -> new ProjectEdit.RenameBank(random.nextInt(project.banks().size()), "Bank " + number);
+            case 25 -> new ProjectEdit.DrawChance(number);
+            case 26 -> new KitEdit.TakeKit(BuiltInKits.all().get(number % 4));
+            case 27 -> new KitEdit.AddRows("Add rows", BuiltInKits.tinShed().rows().subList(0, 1 + number % 2));
+            case 28 -> new KitEdit.RenameKit("Kit " + number);
             case 24 -> new ProjectEdit.SetTouches("Touch", project.touches().with(number % 4, 1 + number % 127));
             default -> new PatternEdit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));
         };

@@ -28,7 +28,7 @@ class RegridTest {
     private static List<Long> starts(Project project, Pattern pattern) {
         List<Long> starts = new ArrayList<>();
         Score.passes(PatternScore.compile(project, pattern, Optional.empty()), 1).emit(-Score.NEVER / 8, pattern.durationUnits() * 2,
-                pattern.durationUnits(), -Score.NEVER / 8, (lane, step, start, end, velocity, cents, kind) -> starts.add(start));
+                pattern.durationUnits(), -Score.NEVER / 8, (lane, step, start, end, velocity, cents, kind, ordinal, place) -> starts.add(start));
         starts.sort(null);
         return starts;
     }

@@ -39,7 +39,7 @@ class ScoreTest {
 
     static List<Note> emit(Score score, long from, long to, long limit, long floor) {
         List<Note> notes = new ArrayList<>();
-        score.emit(from, to, limit, floor, (lane, step, start, end, velocity, cents, kind) ->
+        score.emit(from, to, limit, floor, (lane, step, start, end, velocity, cents, kind, ordinal, place) ->
                 notes.add(new Note(lane.row().value(), step, start, end, velocity, cents, kind)));
         return notes;
     }

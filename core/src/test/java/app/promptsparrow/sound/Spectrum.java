@@ -23,6 +23,38 @@ final class Spectrum {
         binHz = (double) rate / size;
     }
 
+    private Spectrum(double[] power, double binHz) {
+        this.power = power;
+        this.binHz = binHz;
+    }
+
+    /** The power spectrum of all frames as they are, with silence behind them. */
+    static Spectrum ofWhole(float[] sound, int size, int rate) {
+        double[] re = new double[size];
+        double[] im = new double[size];
+        for (int i = 0; i < sound.length; i++) {
+            re[i] = sound[i];
+        }
+        transform(re, im);
+        double[] power = new double[size / 2];
+        for (int i = 0; i < power.length; i++) {
+            power[i] = re[i] * re[i] + im[i] * im[i];
+        }
+        return new Spectrum(power, (double) rate / size);
+    }
+
+    /** The mean frequency, each weighted by a power of its size: 2 by its energy. */
+    double centroid(double exponent) {
+        double sum = 0;
+        double weights = 0;
+        for (int i = 1; i < power.length; i++) {
+            double weight = Math.pow(power[i], exponent / 2);
+            sum += weight * i * binHz;
+            weights += weight;
+        }
+        return sum / weights;
+    }
+
     private static void transform(double[] re, double[] im) {
         int n = re.length;
         for (int i = 1, j = 0; i < n; i++) {
@@ -38,11 +70,16 @@ final class Spectrum {
             }
         }
         for (int size = 2; size <= n; size *= 2) {
-            double angle = -2 * Math.PI / size;
+            double[] cosines = new double[size / 2];
+            double[] sines = new double[size / 2];
+            for (int k = 0; k < size / 2; k++) {
+                cosines[k] = Math.cos(-2 * Math.PI / size * k);
+                sines[k] = Math.sin(-2 * Math.PI / size * k);
+            }
             for (int start = 0; start < n; start += size) {
                 for (int k = 0; k < size / 2; k++) {
-                    double c = Math.cos(angle * k);
-                    double s = Math.sin(angle * k);
+                    double c = cosines[k];
+                    double s = sines[k];
                     int a = start + k;
                     int b = a + size / 2;
                     double x = re[b] * c - im[b] * s;

@@ -19,7 +19,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.Pcm;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import java.io.ByteArrayOutputStream;
 import java.util.Arrays;
 import java.util.List;
@@ -35,7 +35,7 @@ import org.junit.jupiter.api.Test;
 class PlaybackTest {
 
     private static final int RATE = 48_000;
-    private static final SoundCache SOUNDS = new SoundCache(RATE);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
 
     /** Keeps the bytes that reach it; runs an action before certain frames, on the render thread. */
     private static final class Recorder implements AudioOutput {

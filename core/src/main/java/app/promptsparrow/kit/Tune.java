@@ -1,0 +1,25 @@
+package app.promptsparrow.kit;
+
+/**
+ * By how much a row or a layer is tuned. Immutable.
+ *
+ * @param cents       –2,400 to 2,400; at most 1,200 up or down if the length is kept
+ * @param keepsLength whether it lasts as long as untuned; otherwise it lasts the longer the lower it is
+ */
+public record Tune(int cents, boolean keepsLength) {
+
+    public static final Tune NONE = new Tune(0, false);
+    public static final int MOST_CENTS = 2_400;
+    public static final int MOST_KEPT_CENTS = 1_200;
+
+    public Tune {
+        int most = keepsLength ? MOST_KEPT_CENTS : MOST_CENTS;
+        if (Math.abs(cents) > most) {
+            throw new IllegalArgumentException("a tune is at most " + most + " cents up or down" + (keepsLength ? " if the length is kept" : "") + ", not " + cents);
+        }
+    }
+
+    public static Tune cents(int cents) {
+        return cents == 0 ? NONE : new Tune(cents, false);
+    }
+}

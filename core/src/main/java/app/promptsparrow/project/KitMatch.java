@@ -1,0 +1,89 @@
+package app.promptsparrow.project;
+
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiPredicate;
+
+/**
+ * Another kit in the place of a project's: which row goes on as which. A row of the new kit takes the identity of the row it matches
+ * (by MIDI note and kind, else by family and kind, in order), so that lanes, guide row and rests go on. Sound, strip, MIDI, choke and
+ * order are the new kit's; mute, solo and lean stay. Rows that match nothing and have hits stay below. Immutable.
+ *
+ * @param taken for each row of the new kit the row that it goes on as, or empty; in the new kit's order
+ * @param kept  rows of the old kit that match nothing and have hits
+ */
+public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
+
+    /** What would go on as what if a project took another kit. */
+    public static KitMatch of(Project project, Kit kit) {
+        Map<Row, Optional<Row>> taken = new LinkedHashMap<>();
+        kit.rows().forEach(row -> taken.put(row, Optional.empty()));
+        Set<RowId> matched = new HashSet<>();
+        match(project, taken, matched, (fresh, old) -> fresh.midi().note() == old.midi().note());
+        match(project, taken, matched, (fresh, old) -> fresh.family() == old.family() && fresh.family() != Family.OTHER);
+        List<Row> kept = project.kit().rows().stream().filter(row -> !matched.contains(row.id()) && hasHits(project, row.id())).toList();
+        return new KitMatch(taken, kept);
+    }
+
+    private static void match(Project project, Map<Row, Optional<Row>> taken, Set<RowId> matched, BiPredicate<Row, Row> alike) {
+        for (Map.Entry<Row, Optional<Row>> entry : taken.entrySet()) {
+            if (entry.getValue().isEmpty()) {
+                entry.setValue(project.kit().rows().stream().filter(old -> old.kind() == entry.getKey().kind() && !matched.contains(old.id()))
+                        .filter(old -> alike.test(entry.getKey(), old)).findFirst());
+                entry.getValue().ifPresent(old -> matched.add(old.id()));
+            }
+        }
+    }
+
+    private static boolean hasHits(Project project, RowId row) {
+        return project.banks().stream().flatMap(bank -> bank.patterns().stream()).anyMatch(pattern -> !pattern.lane(row).hits().isEmpty());
+    }
+
+    /**
+     * The kit that the project has then.
+     *
+     * @throws IllegalArgumentException with a sentence if there are more rows than a kit can have
+     */
+    Kit kit(Project project, Kit kit) {
+        if (taken.size() + kept.size() > Kit.MAX_ROWS) {
+            throw new IllegalArgumentException("'" + kit.name() + "' has " + taken.size() + " rows and " + kept.size()
+                    + " with hits would stay below; a kit has at most " + Kit.MAX_ROWS);
+        }
+        List<Row> rows = new ArrayList<>();
+        Set<String> names = new HashSet<>();
+        int fresh = project.freshRowId().value();
+        for (Map.Entry<Row, Optional<Row>> entry : taken.entrySet()) {
+            Row row = entry.getKey();
+            names.add(row.name().toLowerCase(Locale.ROOT));
+            if (entry.getValue().isPresent()) {
+                Row old = entry.getValue().get();
+                rows.add(row.withId(old.id()).withHeard(old.heard()).withLean(old.lean()));
+            } else {
+                rows.add(row.withId(new RowId(fresh++)));
+            }
+        }
+        for (Row row : kept) {
+            rows.add(row.withName(freeName(row.name(), names)));
+        }
+        return new Kit(kit.name(), rows, kit.reverb());
+    }
+
+    /** A name, with a number behind it if it is taken; notes it as taken. */
+    static String freeName(String name, Set<String> taken) {
+        String free = name;
+        for (int number = 2; !taken.add(free.toLowerCase(Locale.ROOT)); number++) {
+            free = name + " " + number;
+        }
+        return free;
+    }
+}

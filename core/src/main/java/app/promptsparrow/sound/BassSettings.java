@@ -1,0 +1,114 @@
+package app.promptsparrow.sound;
+
+import app.promptsparrow.kit.Recipe;
+
+/** A bass recipe in the numbers that a {@link BassVoice} needs at one sample rate. Immutable. */
+public final class BassSettings {
+
+    private static final double MINUS_60_DB = 6.907755278982137;
+    private static final double NEVER_FALLS = 1;
+
+    final double rate;
+    /** Levels of the saw, of a second one that is turned over (both make a pulse), and of the sine. */
+    final double saw;
+    final double turned;
+    final double sub;
+    /** By how much of a wave the second saw is ahead. */
+    final double ahead;
+    final double cutoffHz;
+    final double damping;
+    /** What the resonance would add is taken away again. */
+    final double input;
+    final double sweepOctaves;
+    final double sweepFall;
+    final double attackStep;
+    /** Share of a held note that is left after each frame: below 1 for a string. */
+    final double heldFall;
+    final double glideShare;
+    final double touch;
+    final double push;
+    final double output;
+    final double releaseFall;
+
+    /**
+     * @param releaseMs time to fall by 60 dB once the gate has ended
+     */
+    public BassSettings(Recipe recipe, int rateHz, double releaseMs) {
+        rate = rateHz;
+        releaseFall = fall(releaseMs);
+        glideShare = 1 - StrictMath.exp(-4.0 * BassVoice.TICK * 1000 / (recipe.get("glide") * rateHz));
+        touch = recipe.get("touch");
+        double resonance = 0;
+        switch (recipe.model()) {
+            case SUB_BASS -> {
+                saw = 0.35 * recipe.get("harmonics");
+                turned = 0;
+                ahead = 0;
+                sub = 0.9;
+                cutoffHz = 700;
+                sweepOctaves = 0;
+                sweepFall = 0;
+                attackStep = attack(recipe.get("attack"));
+                heldFall = NEVER_FALLS;
+                push = 0.8 + 2 * recipe.get("harmonics");
+                output = 0.31;
+            }
+            case ROUND_BASS -> {
+                saw = 0.5;
+                turned = 0;
+                ahead = 0;
+                sub = 0.7 * recipe.get("sub");
+                cutoffHz = recipe.get("cutoff");
+                resonance = recipe.get("resonance");
+                sweepOctaves = 4 * recipe.get("sweep");
+                sweepFall = sweep(recipe.get("sweep-time"));
+                attackStep = attack(recipe.get("attack"));
+                heldFall = NEVER_FALLS;
+                push = 3;
+                output = 0.23;
+            }
+            case PLUCKED_BASS -> {
+                saw = 0.6;
+                turned = 0.35 * recipe.get("pick");
+                ahead = 0.14;
+                sub = 0.8 * recipe.get("sub");
+                cutoffHz = recipe.get("cutoff");
+                sweepOctaves = 1 + 2 * recipe.get("pick");
+                sweepFall = sweep(recipe.get("ring") * 0.12);
+                attackStep = attack(1.5);
+                heldFall = fall(recipe.get("ring"));
+                push = 2;
+                output = 0.39;
+            }
+            case DRIVEN_BASS -> {
+                saw = 0.45;
+                turned = 0.45;
+                ahead = 0.05 + 0.45 * recipe.get("width");
+                sub = 0.8 * recipe.get("sub");
+                cutoffHz = recipe.get("cutoff");
+                resonance = recipe.get("resonance");
+                sweepOctaves = 4 * recipe.get("sweep");
+                sweepFall = sweep(recipe.get("sweep-time"));
+                attackStep = attack(recipe.get("attack"));
+                heldFall = NEVER_FALLS;
+                push = 2.6 + 6 * recipe.get("push");
+                output = 0.22;
+            }
+            default -> throw new IllegalArgumentException(recipe.model().title() + " is rendered, not played live");
+        }
+        damping = 2 - 1.8 * resonance;
+        input = StrictMath.sqrt(damping / 2);
+    }
+
+    private double fall(double ms) {
+        return StrictMath.exp(-MINUS_60_DB * 1000 / (ms * rate));
+    }
+
+    private double sweep(double ms) {
+        return StrictMath.exp(-MINUS_60_DB * BassVoice.TICK * 1000 / (ms * 3 * rate));
+    }
+
+    private double attack(double ms) {
+        return 1000 / (ms * rate);
+    }
+}

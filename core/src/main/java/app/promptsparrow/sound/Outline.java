@@ -1,0 +1,133 @@
+package app.promptsparrow.sound;
+
+import app.promptsparrow.kit.Ending;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Span;
+import app.promptsparrow.sample.SampleBuffer;
+import java.util.List;
+
+/**
+ * How loud a sound is over its time, for drawing: on a time scale that is even in the logarithm of 20 ms more, so that attacks and
+ * long tails can be compared at a glance. Immutable.
+ *
+ * @param levels   the peak in each of {@value #BINS} parts of the scale, 1 is full scale
+ * @param lengthMs until it stays 60 dB below its loudest moment
+ */
+public record Outline(float[] levels, double lengthMs) {
+
+    public static final int BINS = 240;
+    /** What the scale shows at most. */
+    public static final double MOST_MS = 2_500;
+    public static final Outline NONE = new Outline(new float[BINS], 0);
+
+    private static final double KNEE_MS = 20;
+    private static final int BASS_NOTE = 33;
+    private static final double BASS_SECONDS = 1;
+
+    /** Where a moment lies on the scale, 0 to 1. */
+    public static double place(double ms) {
+        return Math.log(1 + ms / KNEE_MS) / Math.log(1 + MOST_MS / KNEE_MS);
+    }
+
+    /** The moment at a place, in ms. */
+    public static double ms(double place) {
+        return KNEE_MS * (Math.exp(place * Math.log(1 + MOST_MS / KNEE_MS)) - 1);
+    }
+
+    /**
+     * A row as a hit of some velocity will be heard: the layers that it sounds, at their levels. Of layers that take turns the first.
+     *
+     * @return {@link #NONE} while nothing of its sounds is there, or if no layer sounds
+     */
+    public static Outline of(Row row, int velocity, SoundStore sounds) {
+        List<Layer> heard = row.heardLayers();
+        Making making = new Making(sounds.rateHz());
+        for (Layer layer : heard) {
+            boolean isMeant = switch (row.voicing().choice()) {
+                case TOGETHER -> true;
+                case BY_VELOCITY -> layer.isFor(velocity);
+                case IN_TURN, BY_CHANCE -> layer == heard.get(0);
+            };
+            if (isMeant) {
+                making.add(layer, row, velocity, sounds);
+            }
+        }
+        return making.made();
+    }
+
+    /** One layer alone, all of its sound. */
+    public static SampleBuffer buffer(Layer layer, int velocity, SoundStore sounds) {
+        return layer.sound().isLive() ? bass((Recipe) layer.sound(), 60, sounds.rateHz()) : sounds.get(layer.sound()).at(velocity, 0);
+    }
+
+    /** A note of a live voice, held for a second. */
+    private static SampleBuffer bass(Recipe recipe, double releaseMs, int rate) {
+        BassVoice voice = new BassVoice();
+        float[] frames = new float[(int) ((BASS_SECONDS + Math.min(1.4, releaseMs / 1_000)) * rate) / BassVoice.TICK * BassVoice.TICK];
+        voice.start(new BassSettings(recipe, rate, releaseMs), BASS_NOTE * 100, 1, 96);
+        for (int at = 0; at < frames.length; at += BassVoice.TICK) {
+            if (at >= BASS_SECONDS * rate) {
+                voice.release();
+            }
+            voice.control();
+            voice.add(frames, at, at + BassVoice.TICK);
+        }
+        return SampleBuffer.mono(frames);
+    }
+
+    /** Adds up what layers come to. */
+    private static final class Making {
+        private final float[] levels = new float[BINS];
+        private final int rate;
+        private double lengthMs;
+
+        Making(int rate) {
+            this.rate = rate;
+        }
+
+        void add(Layer layer, Row row, int velocity, SoundStore sounds) {
+            Ending ending = row.voicing().ending();
+            SampleBuffer buffer = layer.sound().isLive()
+                    ? bass((Recipe) layer.sound(), ending.kind() == Ending.Kind.FADE ? ending.fadeMs() : 5, rate)
+                    : sounds.get(layer.sound()).at(velocity, 0);
+            if (buffer == null) {
+                return;
+            }
+            double ratio = Math.pow(2, (layer.tune().cents() + row.voicing().tune().cents()) / 1_200.0);
+            double gain = Math.pow(10, layer.levelDb() / 20) * Math.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0);
+            Span span = layer.span();
+            int begin = (int) Math.min(buffer.frames(), span.startUs() * rate / 1_000_000);
+            int end = span.endUs() == 0 ? buffer.frames() : (int) Math.min(buffer.frames(), span.endUs() * rate / 1_000_000);
+            double fade = span.fadeUs() * rate / 1e6;
+            float[] left = buffer.leftCopy();
+            float[] right = buffer.isStereo() ? buffer.rightCopy() : left;
+            float loudest = 0;
+            double last = 0;
+            for (int i = begin; i < end; i++) {
+                int source = span.reversed() ? end - 1 - (i - begin) : i;
+                double faded = fade > 0 ? Math.min(1, (end - i) / fade) : 1;
+                float level = (float) (Math.max(Math.abs(left[source]), Math.abs(right[source])) * gain * faded);
+                double ms = (i - begin) * 1_000.0 / rate / ratio;
+                int bin = (int) Math.min(BINS - 1, place(ms) * BINS);
+                levels[bin] = Math.max(levels[bin], level);
+                loudest = Math.max(loudest, level);
+                if (level > loudest * 1e-3) {
+                    last = ms;
+                }
+            }
+            lengthMs = Math.max(lengthMs, last);
+        }
+
+        Outline made() {
+            float before = 0;
+            for (int i = 0; i < BINS; i++) { // the first parts are shorter than a frame
+                boolean within = ms((i + 1.0) / BINS) <= lengthMs;
+                levels[i] = levels[i] == 0 && within ? before : levels[i];
+                before = levels[i];
+            }
+            return new Outline(levels, lengthMs);
+        }
+    }
+}

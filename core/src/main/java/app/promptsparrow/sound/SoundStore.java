@@ -1,0 +1,238 @@
+package app.promptsparrow.sound;
+
+import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Sound;
+import app.promptsparrow.sample.SampleBuffer;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.Executor;
+import java.util.concurrent.RejectedExecutionException;
+
+/**
+ * The frames of sounds at one sample rate, each made once. Safe on any thread.
+ *
+ * <p>In the background: whoever plays tells which sounds are {@linkplain #want wanted}, in the order in which they will be heard. A
+ * worker makes one rendering of each first, then the rest; what is no longer wanted is not gone on with, and what was not wanted for
+ * longest is forgotten. On demand, for exports: each rendering is made by the thread that asks for it, so that nothing is rendered
+ * that is not heard.
+ */
+public final class SoundStore {
+
+    /** What is kept of sounds that are not wanted any more: they may be wanted again by an undo or a step back. */
+    private static final long KEPT_BYTES = 64L << 20;
+
+    private final int rateHz;
+    private final Optional<SoundDisk> disk;
+    /** Null on demand. */
+    private final Executor worker;
+    /** By sound, the one asked for longest ago first. */
+    private final Map<Sound, Renderings> all = new LinkedHashMap<>(64, 0.75f, true);
+    private final Set<Sound> lookedFor = new HashSet<>();
+    private List<Sound> wanted = List.of();
+    /** Of these one rendering is enough for now. */
+    private List<Sound> soon = List.of();
+    private boolean working;
+    private Runnable whenHeard = () -> { };
+
+    private SoundStore(int rateHz, Executor worker, Optional<SoundDisk> disk) {
+        this.rateHz = rateHz;
+        this.worker = worker;
+        this.disk = disk;
+    }
+
+    /** For exports. */
+    public static SoundStore onDemand(int rateHz) {
+        return new SoundStore(rateHz, null, Optional.empty());
+    }
+
+    /** For exports; sounds that were kept on disk are not rendered. */
+    public static SoundStore onDemand(int rateHz, SoundDisk disk) {
+        return new SoundStore(rateHz, null, Optional.of(disk));
+    }
+
+    /**
+     * For playing.
+     *
+     * @param worker has a thread for it, which is busy while there is something to make
+     * @param disk   where sounds are looked for first, and kept once they are whole
+     */
+    public static SoundStore inBackground(int rateHz, Executor worker, Optional<SoundDisk> disk) {
+        return new SoundStore(rateHz, worker, disk);
+    }
+
+    public int rateHz() {
+        return rateHz;
+    }
+
+    /** Run, on the worker, each time a sound can be heard that could not be before. */
+    public synchronized void whenHeard(Runnable then) {
+        whenHeard = then;
+    }
+
+    /** The renderings of a sound that is not live, as far as they are made; the same ones whenever it is asked for. */
+    public synchronized Renderings get(Sound sound) {
+        Renderings there = all.get(sound);
+        if (there == null) {
+            there = worker == null ? filledFromDisk(sound) : new Renderings(sound, null);
+            all.put(sound, there);
+        }
+        return there;
+    }
+
+    private Renderings filledFromDisk(Sound sound) {
+        Renderings made = new Renderings(sound, cell -> render(sound, cell));
+        disk.ifPresent(kept -> fill(made, kept.read((Recipe) sound, rateHz)));
+        return made;
+    }
+
+    private static void fill(Renderings into, List<SampleBuffer> buffers) {
+        if (buffers.size() == into.count()) {
+            for (int cell = 0; cell < buffers.size(); cell++) {
+                into.put(cell, buffers.get(cell));
+            }
+        }
+    }
+
+    private SampleBuffer render(Sound sound, int cell) {
+        Renderings renderings = get(sound);
+        Recipe recipe = (Recipe) sound; // the only kind there is; another one is a case of its own here
+        return DrumSynth.render(recipe, rateHz, renderings.velocityOf(cell), renderings.variationOf(cell));
+    }
+
+    // --- in the background ---
+
+    /** Sounds to be made, those that are heard soonest first, in place of what was wanted before. */
+    public void want(List<Sound> inOrder) {
+        want(inOrder, List.of());
+    }
+
+    /**
+     * The same; on demand there is nothing to do.
+     *
+     * @param next sounds that may be wanted next: one rendering of each is made, so that they are heard at once then
+     */
+    public void want(List<Sound> inOrder, List<Sound> next) {
+        if (worker == null) {
+            return;
+        }
+        synchronized (this) {
+            wanted = inOrder.stream().filter(sound -> !sound.isLive()).distinct().toList();
+            soon = next.stream().filter(sound -> !sound.isLive()).distinct().toList();
+            wanted.forEach(this::get);
+            soon.forEach(this::get);
+            forget();
+            if (working || nextJob() == null) {
+                return;
+            }
+            working = true;
+        }
+        try {
+            worker.execute(this::work);
+        } catch (RejectedExecutionException closing) {
+            stopWorking();
+        }
+    }
+
+    private synchronized void stopWorking() {
+        working = false;
+    }
+
+    /** A rendering to be made, or a sound to be looked for on disk if the cell is below 0. */
+    private record Job(Sound sound, Renderings into, int cell) {
+    }
+
+    private synchronized Job nextJob() {
+        Job first = firstOf(wanted);
+        first = first != null ? first : firstOf(soon);
+        if (first != null) {
+            return first;
+        }
+        for (Sound sound : wanted) {
+            Renderings into = all.get(sound);
+            int missing = into.firstMissing();
+            if (missing >= 0) {
+                return new Job(sound, into, missing);
+            }
+        }
+        return null;
+    }
+
+    /** The first rendering of a sound that has none; null if all have one. */
+    private Job firstOf(List<Sound> sounds) {
+        for (Sound sound : sounds) {
+            Renderings into = all.get(sound);
+            if (!into.isReady()) {
+                return new Job(sound, into, disk.isPresent() && !lookedFor.contains(sound) ? -1 : into.firstCell());
+            }
+        }
+        return null;
+    }
+
+    private synchronized Job nextJobOrStop() {
+        Job job = nextJob();
+        working = job != null;
+        if (job != null && job.cell < 0) {
+            lookedFor.add(job.sound);
+        }
+        return job;
+    }
+
+    private void work() {
+        try {
+            for (Job job = nextJobOrStop(); job != null; job = nextJobOrStop()) {
+                boolean wasReady = job.into.isReady();
+                if (job.cell < 0) {
+                    fill(job.into, disk.orElseThrow().read((Recipe) job.sound, rateHz));
+                } else {
+                    job.into.put(job.cell, render(job.sound, job.cell));
+                    keepIfWhole(job);
+                }
+                if (!wasReady && job.into.isReady()) {
+                    listener().run();
+                }
+            }
+        } catch (RuntimeException | Error fault) {
+            stopWorking();
+            throw fault;
+        }
+    }
+
+    private synchronized Runnable listener() {
+        return whenHeard;
+    }
+
+    private void keepIfWhole(Job job) {
+        if (disk.isPresent() && job.into.isWhole()) {
+            List<SampleBuffer> buffers = new ArrayList<>();
+            for (int cell = 0; cell < job.into.count(); cell++) {
+                buffers.add(job.into.get(cell));
+            }
+            disk.get().write((Recipe) job.sound, rateHz, buffers);
+        }
+    }
+
+    private void forget() {
+        Set<Sound> needed = new HashSet<>(wanted);
+        needed.addAll(soon);
+        long bytes = all.entrySet().stream().filter(entry -> !needed.contains(entry.getKey())).mapToLong(entry -> entry.getValue().bytes()).sum();
+        for (Sound sound : List.copyOf(all.keySet())) {
+            if (bytes <= KEPT_BYTES) {
+                return;
+            }
+            if (!needed.contains(sound)) {
+                bytes -= all.remove(sound).bytes();
+                lookedFor.remove(sound);
+            }
+        }
+    }
+
+    /** What all sounds take outside the heap. */
+    public synchronized long bytes() {
+        return all.values().stream().mapToLong(Renderings::bytes).sum();
+    }
+}
