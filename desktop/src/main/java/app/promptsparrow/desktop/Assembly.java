@@ -7,6 +7,9 @@ import app.promptsparrow.desktop.frame.Dialogs;
 import app.promptsparrow.desktop.frame.FileActions;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
+import app.promptsparrow.desktop.kit.edit.KitPresenter;
+import app.promptsparrow.desktop.kit.pane.KitView;
+import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Jobs;
 import app.promptsparrow.desktop.session.Player;
@@ -18,6 +21,7 @@ import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.theme.Theme;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 
@@ -40,10 +44,12 @@ public final class Assembly {
         Chosen chosen = new Chosen(session);
         Playing playing = new Playing(session, chosen);
         SlotChooser slots = new SlotChooser(session, chosen);
+        Kits kits = new Kits(session);
         FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, playing, slots, new SystemClipboard());
-        frame = new MainView(session, chosen, playing, slots, files, bar, new BeatView(presenter, files, settings.theme()));
+        frame = new MainView(session, chosen, playing, slots, kits, files, bar, List.of(new BeatView(presenter, files, settings.theme()),
+                new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
     }
 
     /** The whole content of the window. */

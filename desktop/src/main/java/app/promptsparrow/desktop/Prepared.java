@@ -2,18 +2,20 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.beat.paint.Rehearsal;
+import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.file.Folders;
-import app.promptsparrow.kit.Layer;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
-import app.promptsparrow.sound.SoundCache;
 import app.promptsparrow.sound.SoundDisk;
+import app.promptsparrow.sound.SoundStore;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -32,7 +34,7 @@ final class Prepared {
     final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
     final boolean demo;
     final Engine engine = new Engine(RATE_HZ);
-    final SoundCache sounds = new SoundCache(RATE_HZ, new SoundDisk(Folders.cache().resolve("sounds")));
+    final SoundStore sounds;
     private final CompletableFuture<Project> project;
     private final CompletableFuture<Settings> settings;
     private final CompletableFuture<Void> font;
@@ -41,12 +43,11 @@ final class Prepared {
     /** Begins at once. */
     Prepared(boolean demo) {
         this.demo = demo;
+        sounds = SoundStore.inBackground(RATE_HZ, worker, Optional.of(new SoundDisk(Folders.sounds())));
         project = CompletableFuture.supplyAsync(() -> demo ? DemoProject.make() : Project.untitled(), worker);
         settings = project.thenApply(made -> new Settings(Settings.usualFile(), files));
-        settings.thenRunAsync(() -> {
-            rehearse(project());
-            render(project());
-        }, worker);
+        project.thenAccept(made -> sounds.want(Player.sounds(made, made.filledSlots().stream().findFirst().flatMap(made::at).map(Pattern::id).orElse(null))));
+        settings.thenRunAsync(() -> rehearse(project()), worker);
         font = CompletableFuture.runAsync(Theme::loadFont, worker);
         // One after the other on the second thread; a card needs to be open later than texts are laid out.
         playback = font.thenApplyAsync(loaded -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), worker);
@@ -57,10 +58,6 @@ final class Prepared {
             new Scores().of(of, new Source.Loop(pattern.id()));
             Rehearsal.of(of, pattern, settings().theme());
         });
-    }
-
-    private void render(Project of) {
-        of.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound).filter(sound -> !sound.isLive()).forEach(sounds::get);
     }
 
     Project project() {

@@ -3,3 +3,4 @@
  * {@link app.promptsparrow.desktop.Assembly}, which puts together what is in it.
  */
 package app.promptsparrow.desktop;
+

@@ -20,8 +20,8 @@ import org.junit.jupiter.api.Test;
 @AnalyzeClasses(packages = "app.promptsparrow.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("theme", "control", "command", "session", "rows", "slots",
-            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane");
+    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "session", "rows", "slots",
+            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane");
 
     private static final int MOST_FILES = 15;
 
@@ -33,14 +33,17 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule the_frame_knows_views_only_as_views = noClasses().that().resideInAPackage("..desktop.frame..")
-            .should().dependOnClassesThat().resideInAPackage("..desktop.beat..");
+            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..");
+
+    @ArchTest
+    static final ArchRule no_view_knows_another = noClasses().that().resideInAPackage("..desktop.kit..").should().dependOnClassesThat().resideInAPackage("..desktop.beat..");
 
     @ArchTest
     static final ArchRule nothing_but_the_assembly_knows_the_frame = noClasses().that().resideOutsideOfPackages("app.promptsparrow.desktop", "..desktop.frame..")
             .should().dependOnClassesThat().resideInAPackage("..desktop.frame..");
 
     @ArchTest
-    static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..")
+    static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..", "..desktop.kit.edit..")
             .should().dependOnClassesThat().resideInAPackage("javafx..");
 
     private static ArchRule order() {

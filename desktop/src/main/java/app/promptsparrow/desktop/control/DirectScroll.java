@@ -99,8 +99,8 @@ public final class DirectScroll extends Region {
     }
 
     /** Scrolls as little as needed for something inside to be in view. */
-    private void reveal(Node inside) {
-        for (Node node = inside.getParent(); node != null && node != content; node = node.getParent()) {
+    public void reveal(Node inside) {
+        for (Node node = inside; node != null && node != content; node = node.getParent()) {
             if (node.getParent() == content) {
                 Bounds at = content.sceneToLocal(inside.localToScene(inside.getBoundsInLocal()));
                 if (at.getMinY() < offset.get()) {

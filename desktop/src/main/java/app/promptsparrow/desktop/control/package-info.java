@@ -1,2 +1,3 @@
 /** Controls that every view uses. */
 package app.promptsparrow.desktop.control;
+

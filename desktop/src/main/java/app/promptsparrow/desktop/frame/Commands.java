@@ -1,18 +1,23 @@
 package app.promptsparrow.desktop.frame;
 
 import static app.promptsparrow.desktop.command.CommandList.key;
+import static javafx.scene.input.KeyCombination.ALT_DOWN;
 import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.CommandList;
+import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Travel;
+import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
 import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
 import javafx.scene.input.KeyCode;
 
 /** What keys ask for in every view: the music, the slots, the project, the window. */
@@ -37,6 +42,19 @@ final class Commands {
         list.add("add-bank", "add a bank", slots::addBank, key(KeyCode.B, CONTROL_DOWN));
         list.add("clear-slot", "empty the slot", slots::clear, key(KeyCode.DELETE, CONTROL_DOWN));
         list.add("show-playing", "show what plays", slots::showPlaying, key(KeyCode.P));
+        return list.list();
+    }
+
+    /** From one view to another, and from one kit to another in each of them. */
+    static List<Command> views(List<View> views, Consumer<View> show, Kits kits) {
+        CommandList list = new CommandList().group("Views and kits");
+        for (int i = 0; i < views.size(); i++) {
+            View view = views.get(i);
+            list.add("view-" + view.title().toLowerCase(Locale.ROOT), view.title() + ": " + view.tip().substring(0, 1).toLowerCase(Locale.ROOT) + view.tip().substring(1),
+                    () -> show.accept(view), key(KeyCode.getKeyCode(Integer.toString(i + 1)), ALT_DOWN));
+        }
+        list.addHeld("kit-next", "the next kit, while the beat plays on", () -> kits.step(1), key(KeyCode.PAGE_DOWN, ALT_DOWN));
+        list.addHeld("kit-previous", "the kit before", () -> kits.step(-1), key(KeyCode.PAGE_UP, ALT_DOWN));
         return list.list();
     }
 

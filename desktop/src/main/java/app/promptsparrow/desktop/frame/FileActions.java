@@ -73,7 +73,7 @@ public final class FileActions implements BringIn.Files {
             return () -> unlessEditedSince(before, () -> {
                 store.open(opened.project(), Optional.of(opened.version()));
                 settings.addRecent(opened.version().file());
-                session.say("opened " + file.getFileName());
+                session.say("opened " + file.getFileName() + (opened.newModels() ? "; its sounds were of earlier models and are the nearest of today's now" : ""));
             });
         });
     }

@@ -26,7 +26,7 @@ import javafx.scene.input.KeyEvent;
 final class Keyboard {
 
     private final Supplier<KeyTable> keys;
-    private final View view;
+    private final Supplier<View> view;
     private final ProjectStore store;
     private final Predicate<KeyEvent> first;
     /** The keys that are held, each with the gesture that its edits belong to. */
@@ -34,9 +34,10 @@ final class Keyboard {
     private final Set<KeyCode> actWhenLetGo = EnumSet.noneOf(KeyCode.class);
 
     /**
+     * @param view  that is shown now
      * @param first what may take a press before everything else; answers whether it did
      */
-    Keyboard(Supplier<KeyTable> keys, View view, ProjectStore store, Predicate<KeyEvent> first) {
+    Keyboard(Supplier<KeyTable> keys, Supplier<View> view, ProjectStore store, Predicate<KeyEvent> first) {
         this.keys = keys;
         this.view = view;
         this.store = store;
@@ -52,7 +53,7 @@ final class Keyboard {
 
     /** No key is held any more, as far as the window can know. */
     void forget() {
-        down.keySet().forEach(view.heldKeys()::letGo);
+        down.keySet().forEach(view.get().heldKeys()::letGo);
         down.clear();
         actWhenLetGo.clear();
     }
@@ -62,13 +63,13 @@ final class Keyboard {
             event.consume();
             return;
         }
-        if (!view.lettersPlay()) {
-            view.heldKeys().hold(event.getCode());
+        if (!view.get().lettersPlay()) {
+            view.get().heldKeys().hold(event.getCode());
         }
         boolean again = down.containsKey(event.getCode());
         Object gesture = down.computeIfAbsent(event.getCode(), code -> new Object());
         boolean typing = event.getTarget() instanceof TextInputControl;
-        boolean choosing = event.getTarget() instanceof ComboBox<?>;
+        boolean choosing = event.getTarget() instanceof ComboBox<?> || event.getTarget() instanceof MenuButton && isUpOrDown(event);
         boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
         if (typing && (!command || isTextCommand(event)) || choosing && !command) {
             return;
@@ -81,12 +82,16 @@ final class Keyboard {
             return;
         }
         store.within(gesture, () -> {
-            if (!typing && isPlain(event) && event.getCode().isLetterKey() && view.takeLetter(event.getCode(), again)) {
+            if (!typing && isPlain(event) && event.getCode().isLetterKey() && view.get().takeLetter(event.getCode(), again)) {
                 event.consume();
             } else {
                 act(event, again);
             }
         });
+    }
+
+    private static boolean isUpOrDown(KeyEvent event) {
+        return event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN;
     }
 
     private void act(KeyEvent event, boolean again) {
@@ -104,7 +109,7 @@ final class Keyboard {
 
     private void released(KeyEvent event) {
         Object gesture = down.remove(event.getCode());
-        boolean served = view.heldKeys().letGo(event.getCode());
+        boolean served = view.get().heldKeys().letGo(event.getCode());
         // Only what was pressed alone: letting go of Control before the A of Ctrl+A makes no accent.
         if (actWhenLetGo.remove(event.getCode()) && worksWhenLetGo(event) && !served) {
             Optional<Command> line = keys.get().find(event);
@@ -114,7 +119,7 @@ final class Keyboard {
     }
 
     private void typed(KeyEvent event) {
-        if (!event.isControlDown() && !(event.getTarget() instanceof TextInputControl) && view.takeTyped(event.getCharacter())) {
+        if (!event.isControlDown() && !(event.getTarget() instanceof TextInputControl) && view.get().takeTyped(event.getCharacter())) {
             event.consume();
         }
     }
@@ -134,7 +139,7 @@ final class Keyboard {
 
     /** What means something while it is held works by itself when it is let go. */
     private boolean worksWhenLetGo(KeyEvent event) {
-        return view.heldKeys().means(event.getCode()) && isPlain(event);
+        return view.get().heldKeys().means(event.getCode()) && isPlain(event);
     }
 
     /** Ctrl with these belongs to a text field. */

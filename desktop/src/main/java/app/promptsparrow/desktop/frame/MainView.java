@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.KeyTable;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
+import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.KeyChange;
@@ -17,7 +18,9 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.file.Journal;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import javafx.beans.value.ObservableValue;
 import javafx.event.ActionEvent;
 import javafx.scene.Node;
@@ -44,63 +47,92 @@ public final class MainView extends StackPane {
     private final Travel travel;
     private final SlotChooser slots;
     private final FileActions files;
+    private final Kits kits;
     private final ExportActions exports;
     private final QuestionBar questionBar;
-    private final View view;
+    private final List<View> views;
     private final Place<TransportBar> transport = Place.<TransportBar>ofHeight(TransportBar.HEIGHT).ground("top-bar");
     private final Place<StatusLine> status = Place.<StatusLine>ofHeight(StatusLine.HEIGHT).ground("status-line");
     private final Place<Rail> rail = Place.<Rail>ofWidth(Rail.WIDTH).ground("rail");
     /** Held, as nothing else holds what it derives. */
     private final ObservableValue<Boolean> windowHasFocus;
-    private KeyTable keys;
+    private final BorderPane middle = new BorderPane();
+    private final Map<View, KeyTable> keys = new HashMap<>();
+    private View view;
     private KeySheet keySheet;
+    private boolean byMouse;
     private boolean changed;
     private boolean updateDue;
     private Theme theme;
 
     /**
      * @param questionBar where questions of the session wait in the window
-     * @param view        what is shown between the frame's parts
+     * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Playing playing, SlotChooser slots, FileActions files, QuestionBar questionBar, View view) {
+    public MainView(Session session, Chosen chosen, Playing playing, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, List<View> views) {
         this.session = session;
         this.chosen = chosen;
         this.playing = playing;
         this.slots = slots;
+        this.kits = kits;
         this.files = files;
         this.questionBar = questionBar;
-        this.view = view;
+        this.views = List.copyOf(views);
+        view = views.get(0);
         theme = session.settings().theme();
         travel = new Travel(session, chosen);
         exports = new ExportActions(session, chosen);
         questionBar.onLeave(this::focusGrid);
-        BorderPane frame = new BorderPane(view.node());
-        frame.setTop(new VBox(transport, questionBar));
-        frame.setLeft(rail);
-        frame.setBottom(status);
-        getChildren().add(frame);
+        middle.setCenter(view.node());
+        middle.setTop(new VBox(transport, questionBar));
+        middle.setLeft(rail);
+        middle.setBottom(status);
+        getChildren().add(middle);
         getStylesheets().setAll(theme.styleSheets());
         session.later().add(() -> {
-            TransportBar made = new TransportBar(session, chosen, playing, travel, new KeyChange(session));
+            TransportBar made = new TransportBar(session, chosen, playing, travel, kits, new KeyChange(session));
             ProjectMenu.fill(made.projectMenu(), files, exports);
             transport.fill(made);
             made.update();
         });
-        session.later().add(() -> status.fill(new StatusLine(session, view)));
+        session.later().add(() -> status.fill(new StatusLine(session, () -> view)));
         session.later().add(() -> {
-            Rail made = new Rail(List.of(view), this::toggleKeySheet, this::otherTheme);
+            Rail made = new Rail(views, this::show, this::toggleKeySheet, this::otherTheme);
             made.setTheme(theme);
+            made.setView(view);
             rail.fill(made);
         });
         session.onChange(() -> changed = true);
-        Keyboard keyboard = new Keyboard(this::keyTable, view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
+        Keyboard keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
         keyboard.listenTo(this);
         windowHasFocus = sceneProperty().flatMap(Scene::windowProperty).flatMap(Window::focusedProperty);
         windowHasFocus.addListener((observable, was, is) -> keyboard.forget());
-        addEventHandler(MouseEvent.MOUSE_RELEASED, this::mouseReleased);
+        addEventFilter(MouseEvent.MOUSE_PRESSED, event -> byMouse = true);
+        addEventFilter(KeyEvent.KEY_PRESSED, event -> byMouse = false);
         addEventHandler(KeyEvent.KEY_PRESSED, this::leaveText);
-        addEventHandler(ActionEvent.ACTION, this::typedInField);
+        addEventHandler(ActionEvent.ACTION, this::acted);
         addEventHandler(Refused.REFUSED, refused -> session.say(refused.why()));
+    }
+
+    /** Shows another view, in which everything is as it was left. */
+    public void show(View to) {
+        rail.ifThere(made -> made.setView(to));
+        if (to != view) {
+            if (keySheet != null && keySheet.isVisible()) {
+                toggleKeySheet();
+            }
+            keySheet = null;
+            view = to;
+            view.setTheme(theme);
+            middle.setCenter(view.node());
+            session.tell();
+        }
+        view.focus();
+    }
+
+    /** The views there are, in their order. */
+    public List<View> views() {
+        return views;
     }
 
     /** Whether the program may end; asks if work is unsaved. */
@@ -128,15 +160,20 @@ public final class MainView extends StackPane {
 
     // --- keys ---
 
-    /** Made when a key is first pressed. */
+    /** The keys of the view that is shown. */
     KeyTable keyTable() {
-        if (keys == null) {
+        return keyTable(view);
+    }
+
+    /** Made when a key is first pressed in a view. */
+    KeyTable keyTable(View of) {
+        return keys.computeIfAbsent(of, shown -> {
             List<Command> commands = new ArrayList<>(Commands.play(chosen, playing, slots));
-            commands.addAll(view.commands());
+            commands.addAll(Commands.views(views, this::show, kits));
+            commands.addAll(shown.commands());
             commands.addAll(Commands.project(travel, files, exports, this::toggleKeySheet, this::otherTheme, this::escape));
-            keys = new KeyTable(commands, session.settings()::key, session.settings()::setKey);
-        }
-        return keys;
+            return new KeyTable(commands, session.settings()::key, session.settings()::setKey);
+        });
     }
 
     private void escape() {
@@ -151,6 +188,7 @@ public final class MainView extends StackPane {
 
     private void toggleKeySheet() {
         if (keySheet == null) {
+            getChildren().removeIf(KeySheet.class::isInstance); // that of another view
             keySheet = new KeySheet(keyTable());
             keySheet.setVisible(false);
             getChildren().add(keySheet);
@@ -166,24 +204,24 @@ public final class MainView extends StackPane {
         }
     }
 
-    /** After a press with the mouse the keys belong to the view again. */
-    private void mouseReleased(MouseEvent event) {
-        for (Node node = event.getTarget() instanceof Node target ? target : null; node != null; node = node.getParent()) {
-            if (node == questionBar) {
-                return; // which gives the keys back itself, or to its next question
-            }
-            if (node instanceof ButtonBase && !(node instanceof MenuButton)) {
-                view.focus();
-                return;
-            }
+    /**
+     * Enter in a field takes what was typed and gives the keys back to the view; a text that goes on says so by keeping the event. So does
+     * a button that was pressed with the mouse, unless it gave them away itself, or its bar has a next question.
+     */
+    private void acted(ActionEvent event) {
+        boolean pressed = byMouse && event.getTarget() instanceof ButtonBase button && !(button instanceof MenuButton) && button.isFocused() && !isInQuestion(button);
+        if (pressed || event.getTarget() instanceof TextField) {
+            view.focus();
         }
     }
 
-    /** Enter in a field takes what was typed and gives the keys back to the view; a text that goes on says so by keeping the event. */
-    private void typedInField(ActionEvent event) {
-        if (event.getTarget() instanceof TextField) {
-            view.focus();
+    private boolean isInQuestion(Node node) {
+        for (Node at = node; at != null; at = at.getParent()) {
+            if (at == questionBar) {
+                return true;
+            }
         }
+        return false;
     }
 
     // --- keeping up ---

@@ -18,7 +18,7 @@ final class MasterMeter extends HBox {
     private static final double FLOOR_DB = -48;
     private static final double FALL_DB = 0.9;
     private static final double HIGH_DB = -6;
-    private static final float CLIPPED = 0.9655f;
+    private static final float CLIPPED = 1;
 
     private final Player player;
     private final Region[] bars = {new Region(), new Region()};
@@ -34,7 +34,7 @@ final class MasterMeter extends HBox {
         lamp.getStyleClass().setAll("button", "clip-lamp");
         lamp.setFocusTraversable(false);
         lamp.setAccessibleText("Clip lamp");
-        Tips.on(lamp, "Lights when the music reached the limiter; press to put it out");
+        Tips.on(lamp, "Lights when the output clipped, which it only can without the limiter; press to put it out");
         lamp.setOnAction(event -> Styles.toggle(lamp, "clipped", false));
         setSpacing(9);
         setAlignment(Pos.CENTER);

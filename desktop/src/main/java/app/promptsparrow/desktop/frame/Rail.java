@@ -4,7 +4,11 @@ import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.theme.Theme;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.Priority;
@@ -20,14 +24,16 @@ final class Rail extends VBox {
     /** Buttons and what stands around them. */
     static final double WIDTH = 60;
 
+    private final Map<View, ToggleButton> buttons = new LinkedHashMap<>();
     private final ToggleButton otherTheme = button("", null, "Dusk or Dawn: the dark or the light theme");
 
-    Rail(List<View> views, Runnable keySheet, Runnable theme) {
+    Rail(List<View> views, Consumer<View> show, Runnable keySheet, Runnable theme) {
         getStyleClass().add("rail");
         for (View view : views) {
             ToggleButton button = button(view.title(), view.mark(), view.tip());
-            button.setSelected(true);
-            button.setOnAction(event -> button.setSelected(true));
+            button.setId("view-" + view.title().toLowerCase(Locale.ROOT));
+            button.setOnAction(event -> show.accept(view));
+            buttons.put(view, button);
             getChildren().add(button);
         }
         ToggleButton keys = button("Keys", Icons.drawn(KEYS_MARK, "rail-mark"), "All keys and gestures (F1)");
@@ -43,6 +49,11 @@ final class Rail extends VBox {
         Region gap = new Region();
         VBox.setVgrow(gap, Priority.ALWAYS);
         getChildren().addAll(gap, keys, otherTheme);
+    }
+
+    /** Marks the view that is shown. */
+    void setView(View shown) {
+        buttons.forEach((view, button) -> button.setSelected(view == shown));
     }
 
     /** The last button names the theme that it leads to. */

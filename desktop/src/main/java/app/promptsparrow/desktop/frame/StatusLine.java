@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.text.Plural;
+import java.util.function.Supplier;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -18,13 +19,14 @@ final class StatusLine extends HBox {
 
     private final Session session;
     private final Player player;
-    private final View view;
+    private final Supplier<View> view;
     private final Label left = new Label();
     private final Label right = new Label();
     private String shownLeft = "";
     private String shownRight = "";
 
-    StatusLine(Session session, View view) {
+    /** @param view that is shown now */
+    StatusLine(Session session, Supplier<View> view) {
         this.session = session;
         this.player = session.player();
         this.view = view;
@@ -40,7 +42,7 @@ final class StatusLine extends HBox {
     }
 
     private void showLeft() {
-        String text = session.message().isEmpty() ? view.describe() : session.message();
+        String text = session.message().isEmpty() ? view.get().describe() : session.message();
         if (!text.equals(shownLeft)) {
             shownLeft = text;
             left.setText(text);
@@ -56,7 +58,7 @@ final class StatusLine extends HBox {
     /** Once a pulse. */
     void pulse() {
         showLeft();
-        String text = (view.lettersPlay() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
+        String text = (view.get().lettersPlay() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
                 + (player.isReady() ? "" : " · making the sounds …");
         if (!text.equals(shownRight)) {
             shownRight = text;

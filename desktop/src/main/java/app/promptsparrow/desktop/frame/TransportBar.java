@@ -7,6 +7,8 @@ import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.rows.KitChoice;
+import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.KeyChange;
 import app.promptsparrow.desktop.session.Player;
@@ -57,6 +59,7 @@ final class TransportBar extends HBox {
     private final KeyChange keyChange;
     private final MenuButton projectMenu = new MenuButton();
     private final Label state = new Label();
+    private final KitChoice kit;
     private final Button play = new Button();
     private final Label count = new Label();
     private final Label bar = new Label();
@@ -71,7 +74,8 @@ final class TransportBar extends HBox {
     private final TapTempo taps = new TapTempo();
     private String shownPosition = "";
 
-    TransportBar(Session session, Chosen chosen, Playing playing, Travel travel, KeyChange keyChange) {
+    TransportBar(Session session, Chosen chosen, Playing playing, Travel travel, Kits kits, KeyChange keyChange) {
+        kit = new KitChoice(session, kits);
         this.session = session;
         this.chosen = chosen;
         this.playing = playing;
@@ -136,9 +140,12 @@ final class TransportBar extends HBox {
         projectMenu.setMinWidth(60);
         state.getStyleClass().add("second");
         state.setId("save-state");
-        VBox box = new VBox(1, projectMenu, state);
+        state.setMinWidth(0);
+        HBox below = new HBox(2, state, kit);
+        below.setAlignment(Pos.CENTER_LEFT);
+        VBox box = new VBox(1, projectMenu, below);
         box.setAlignment(Pos.CENTER_LEFT);
-        box.setPrefWidth(176);
+        box.setPrefWidth(190);
         box.setMinWidth(104);
         return box;
     }
@@ -263,9 +270,9 @@ final class TransportBar extends HBox {
     }
 
     private void showState(boolean unsaved, boolean neverSaved) {
-        String kit = session.project().kit().name() + " kit";
         String saved = neverSaved ? unsaved ? "not saved yet" : "new" : unsaved ? "unsaved changes" : "saved";
-        state.setText(saved + " · " + kit);
+        state.setText(saved + " ·");
+        kit.update();
     }
 
     /** Once a pulse. */

@@ -3,3 +3,4 @@
  * {@link app.promptsparrow.desktop.frame.MainView}.
  */
 package app.promptsparrow.desktop.frame;
+

@@ -14,12 +14,11 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -30,19 +29,20 @@ import java.util.function.Supplier;
 
 /**
  * Plays patterns of the open project. Owned by the UI thread; never waits. Publishes after each edit, compiling only the
- * lanes that changed; sounds that were never heard before are rendered on the worker first.
+ * lanes that changed; sounds that were never heard before are rendered on the worker meanwhile.
  */
 public final class Player implements AutoCloseable {
 
     private final Engine engine;
     private final Executor worker;
     private final Executor ui;
-    private final SoundCache sounds;
+    private final SoundStore sounds;
     private final PlayableBuilder builder;
     private final Scores scores = new Scores();
-    private final Set<Sound> ready = new HashSet<>();
     private final News.Reader strikes;
     private Project project;
+    private List<Sound> soon = List.of();
+    private boolean ready;
     private PatternId shown;
     private PatternId wanted;
     private PatternId queued;
@@ -53,22 +53,25 @@ public final class Player implements AutoCloseable {
     private Runnable whenReady = () -> { };
 
     /**
-     * @param worker renders sounds and opens devices
+     * Sounds are rendered when they are first heard, by whoever renders the music: for a player that nobody listens to.
+     *
+     * @param worker opens devices
      * @param ui     runs what the worker has finished on the UI thread
      */
     public Player(Engine engine, Executor worker, Executor ui) {
-        this(engine, worker, ui, new SoundCache(engine.rateHz()));
+        this(engine, worker, ui, SoundStore.onDemand(engine.rateHz()));
     }
 
     /**
      * @param sounds at the engine's rate; what it holds already need not be rendered again
      */
-    public Player(Engine engine, Executor worker, Executor ui, SoundCache sounds) {
+    public Player(Engine engine, Executor worker, Executor ui, SoundStore sounds) {
         this.engine = engine;
         this.worker = worker;
         this.ui = ui;
         this.sounds = sounds;
         this.builder = new PlayableBuilder(sounds);
+        sounds.whenHeard(() -> ui.execute(this::heardMore));
         this.strikes = engine.news().reader();
     }
 
@@ -84,40 +87,66 @@ public final class Player implements AutoCloseable {
         });
     }
 
-    /** What is told now is played from the next block on. */
+    /** What is told now is played from the next block on, but for sounds that are still to be rendered, which follow. */
     public void update(Project to, PatternId shownPattern) {
         project = to;
         shown = shownPattern;
-        List<Sound> missing = to.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound)
-                .filter(sound -> !sound.isLive() && !ready.contains(sound)).distinct().toList();
-        if (missing.isEmpty()) {
-            publish();
-            return;
+        want();
+        publish();
+        noteReady();
+    }
+
+    /** Sounds that may be put on a row next: they are made ready, so that they are heard at once then. */
+    public void prepare(List<Sound> next) {
+        soon = List.copyOf(next);
+        want();
+    }
+
+    private void want() {
+        if (project != null) {
+            sounds.want(sounds(project, shown), soon);
         }
-        worker.execute(() -> {
-            missing.forEach(sounds::get);
-            ui.execute(() -> {
-                ready.addAll(missing);
-                publish();
-                whenReady.run();
-            });
-        });
     }
 
-    /** Whether everything of the project can be heard: sounds rendered, something published. */
+    /** All that can be heard, for pictures of it. */
+    public SoundStore sounds() {
+        return sounds;
+    }
+
+    /** The sounds of a project in the order in which they should be rendered: those of a pattern first. */
+    public static List<Sound> sounds(Project project, PatternId first) {
+        Set<RowId> soon = Optional.ofNullable(first).flatMap(project::pattern).map(pattern -> pattern.lanes().keySet()).orElse(Set.of());
+        List<Sound> inOrder = new ArrayList<>();
+        for (boolean isSoon : new boolean[] {true, false}) {
+            project.kit().rows().stream().filter(row -> soon.contains(row.id()) == isSoon).flatMap(row -> row.layers().stream())
+                    .map(Layer::sound).filter(sound -> !sound.isLive()).forEach(inOrder::add);
+        }
+        return inOrder;
+    }
+
+    private void heardMore() {
+        publish();
+        noteReady();
+        whenReady.run();
+    }
+
+    /** Whether something of every sound of the project can be heard. */
     public boolean isReady() {
-        return project != null && project.kit().rows().stream().flatMap(row -> row.layers().stream())
-                .allMatch(layer -> layer.sound().isLive() || ready.contains(layer.sound()));
+        return ready;
     }
 
-    /** Run each time new sounds have become ready. */
+    private void noteReady() {
+        ready = project != null && sounds(project, null).stream().allMatch(sound -> sounds.get(sound).isReady());
+    }
+
+    /** Run each time another sound can be heard. */
     public void whenReady(Runnable then) {
         whenReady = then;
     }
 
     private void publish() {
-        if (!isReady()) {
-            return; // the worker still renders; it publishes the newest project when done
+        if (project == null) {
+            return; // a sound was heard of before anything was told
         }
         Set<PatternId> needed = new LinkedHashSet<>();
         needed.add(shown);

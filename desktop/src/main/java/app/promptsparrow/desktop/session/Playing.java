@@ -23,8 +23,6 @@ public final class Playing {
     public void from(long units) {
         if (chosen.pattern().isEmpty()) {
             session.say("the slot is empty: press it, or a key from 1 to 0, to make a pattern");
-        } else if (!session.player().isReady()) {
-            session.say("the sounds are still being made");
         } else {
             session.player().play(chosen.pattern().get().id(), units);
         }

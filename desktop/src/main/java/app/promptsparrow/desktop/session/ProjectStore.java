@@ -80,6 +80,15 @@ public final class ProjectStore {
         changed();
     }
 
+    /**
+     * Applies an edit instead of what was tried before in the same gesture, which goes on from key to key: stepping through kits or
+     * sounds is one undoable step, and an edit that changes nothing takes it back.
+     */
+    public void tryOut(Edit edit, Object trying) {
+        history.replace(edit, trying);
+        changed();
+    }
+
     public Optional<String> undo() {
         Optional<String> name = history.undo();
         name.ifPresent(done -> changed());

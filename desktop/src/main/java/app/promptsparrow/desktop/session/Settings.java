@@ -98,6 +98,19 @@ public final class Settings {
         writeSoon();
     }
 
+    /** Whether something was made a favourite. @param kind such as {@code kit} */
+    public boolean isFavourite(String kind, String name) {
+        return values.containsKey("favourite." + kind + "." + name);
+    }
+
+    public void setFavourite(String kind, String name, boolean to) {
+        if (to) {
+            set("favourite." + kind + "." + name, "yes");
+        } else if (values.remove("favourite." + kind + "." + name) != null) {
+            writeSoon();
+        }
+    }
+
     public Optional<Path> folder() {
         return Optional.ofNullable(values.getProperty("folder")).map(Path::of);
     }

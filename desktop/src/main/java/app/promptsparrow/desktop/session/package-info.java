@@ -5,3 +5,4 @@
  * {@link app.promptsparrow.desktop.session.Player}. Owned by the UI thread, but for what says otherwise.
  */
 package app.promptsparrow.desktop.session;
+

@@ -1,6 +1,9 @@
 package app.promptsparrow.desktop.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
+import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
@@ -10,7 +13,8 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.Renderings;
+import app.promptsparrow.sound.SoundStore;
 import org.junit.jupiter.api.Test;
 
 class PlayerTest {
@@ -49,8 +53,11 @@ class PlayerTest {
 
     @Test
     void a_fault_of_the_engine_is_told_once() {
-        SoundCache broken = mock(SoundCache.class); // which has no sounds at all
+        SoundStore broken = mock(SoundStore.class);
+        Renderings none = mock(Renderings.class);
+        when(none.at(anyInt(), anyLong())).thenThrow(new IllegalStateException("no frames"));
         when(broken.rateHz()).thenReturn(48_000);
+        when(broken.get(any())).thenReturn(none);
         Player faulty = new Player(engine, Runnable::run, Runnable::run, broken);
         faulty.update(Project.untitled().withPattern(new PatternId(1), p -> p.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 96)))), new PatternId(1));
         assertThat(faulty.takeFault()).isEmpty();

@@ -25,7 +25,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import javafx.scene.input.Clipboard;
 
 /**
  * Copy and paste of hits by way of the system's clipboard: as chart text for people and other programs, and whole for

@@ -86,7 +86,7 @@ public final class SceneMaker {
         PatternScore compiled = PatternScore.compile(project, pattern, Optional.empty(), leftOut);
         fresh.forEach(id -> rows.get(id).painting.begin(pattern, outlines));
         Score.passes(compiled, 1).emit(-Score.NEVER / 8, pattern.durationUnits() * 2, pattern.durationUnits(), -Score.NEVER / 8,
-                (lane, step, start, end, velocity, cents, kind) -> rows.get(lane.row()).painting.note(lane, step, start, end, velocity, cents, kind));
+                (lane, step, start, end, velocity, cents, kind, ordinal, place) -> rows.get(lane.row()).painting.note(lane, step, start, end, velocity, cents, kind));
     }
 
     /** Where the next hit of another row of the same choke group silences a line, it ends in a small bar. */

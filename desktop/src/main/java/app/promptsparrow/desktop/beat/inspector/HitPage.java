@@ -99,7 +99,7 @@ final class HitPage extends InspectorPage {
     }
 
     @Override
-    void build() {
+    protected void build() {
         title = Forms.strong("");
         place = Forms.second("");
         place.setMinHeight(32); // two lines, so that nothing below moves when it needs them
@@ -160,7 +160,7 @@ final class HitPage extends InspectorPage {
     }
 
     @Override
-    void update() {
+    protected void update() {
         List<Hit> hits = presenter.hand().selection().stream().flatMap(cell -> presenter.hand().hitAt(cell).stream()).toList();
         if (hits.isEmpty()) {
             title.setText("No hit selected");

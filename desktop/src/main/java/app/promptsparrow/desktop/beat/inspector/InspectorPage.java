@@ -3,39 +3,20 @@ package app.promptsparrow.desktop.beat.inspector;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.page.Page;
 import app.promptsparrow.time.Swing;
 import java.util.Optional;
-import javafx.scene.layout.VBox;
 
-/** One page of the inspector. Built when it is first shown, brought up to date while it is. */
-abstract class InspectorPage extends VBox {
+/** One page of the inspector. */
+abstract class InspectorPage extends Page {
 
     /** Just below what a swing can be. */
     private static final double NO_SWING = 49.9;
 
     final BeatPresenter presenter;
-    private boolean built;
-    private boolean updating;
 
     InspectorPage(BeatPresenter presenter) {
-        super(9);
         this.presenter = presenter;
-        setStyle("-fx-padding: 0 3 4 3;");
-    }
-
-    final void bringUpToDate() {
-        if (!built) {
-            built = true;
-            build();
-        }
-        updating = true;
-        update();
-        updating = false;
-    }
-
-    /** Whether controls change because they are told, not because they are used. */
-    final boolean isUpdating() {
-        return updating;
     }
 
     // --- a swing of one's own, on several pages ---
@@ -53,8 +34,4 @@ abstract class InspectorPage extends VBox {
     static void showSwing(ValueField field, Optional<Swing> swing) {
         field.show(swing.map(own -> own.perMille() / 10.0).orElse(NO_SWING));
     }
-
-    abstract void build();
-
-    abstract void update();
 }

@@ -52,7 +52,7 @@ final class PatternPage extends InspectorPage {
     }
 
     @Override
-    void build() {
+    protected void build() {
         name = new TextField();
         length = ValueField.whole("Length", 1, Pattern.MAX_LENGTH, 16, " steps");
         step = new ComboBox<>();
@@ -181,7 +181,7 @@ final class PatternPage extends InspectorPage {
     }
 
     @Override
-    void update() {
+    protected void update() {
         Optional<Pattern> pattern = presenter.chosen().pattern();
         setDisable(pattern.isEmpty());
         pattern.ifPresent(p -> {

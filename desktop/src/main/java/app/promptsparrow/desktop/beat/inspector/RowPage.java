@@ -4,9 +4,9 @@ import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.rows.RowFields;
 import app.promptsparrow.kit.Lean;
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
@@ -17,7 +17,6 @@ import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -26,16 +25,14 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 
-/** The chosen row: its level and place in the mix, how it leans, and its lane's own grid in this pattern. */
+/** The chosen row: its place in the mix, how it leans, sounds and ends, and its lane's own grid in this pattern. */
 final class RowPage extends InspectorPage {
 
     private static final String FOLLOWS = "pattern's";
 
     private Label title;
     private Label place;
-    private ValueField level;
-    private ValueField pan;
-    private ValueField send;
+    private final RowFields fields;
     private ValueField lean;
     private ValueField laneLength;
     private ComboBox<String> laneStep;
@@ -45,23 +42,18 @@ final class RowPage extends InspectorPage {
 
     RowPage(BeatPresenter presenter) {
         super(presenter);
+        fields = new RowFields(presenter.session(), presenter.chosen());
     }
 
     @Override
-    void build() {
+    protected void build() {
         title = Forms.strong("");
         place = Forms.second("");
-        level = new ValueField("Level", -60, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number);
-        pan = new ValueField("Pan", -100, 100, 1, 0, RowPage::panText, Numbers::number);
-        send = ValueField.whole("Reverb send", 0, 100, 0, " %");
         lean = new ValueField("Row late or early", -100, 100, 0.5, 0, this::leanText, this::typedLean);
         laneLength = new ValueField("Own length", 0, Lane.MAX_LENGTH, 1, 0, v -> v < 1 ? "follows" : Math.round(v) + " steps", Numbers.or("follows", 0));
         laneStep = new ComboBox<>();
         laneSwing = ownSwing("follows");
         lineUp = Forms.second("");
-        level.onAsk((value, gesture) -> strip("Set level", presenter.chosen().row().strip().withLevelDb(value), gesture));
-        pan.onAsk((value, gesture) -> strip("Set pan", presenter.chosen().row().strip().withPan(value / 100), gesture));
-        send.onAsk((value, gesture) -> strip("Set reverb send", presenter.chosen().row().strip().withSend(value / 100), gesture));
         lean.onAsk((value, gesture) -> {
             Row row = presenter.chosen().row();
             int amount = (int) Math.round(Math.max(-leanUnit.most, Math.min(leanUnit.most, value)) * 1_000);
@@ -80,17 +72,12 @@ final class RowPage extends InspectorPage {
                 presenter.patterns().changeLaneStep(StepValue.parse(laneStep.getValue()));
             }
         });
-        level.textField().setId("row-level");
         laneLength.textField().setId("lane-length");
         laneSwing.textField().setId("lane-swing");
         lean.textField().setId("row-lean");
-        getChildren().addAll(new VBox(1, title, place), level, pan, send, lean, Forms.gap(), Forms.second("Its lane: own length and grid in this pattern"), laneLength,
-                Forms.line("Own step value", laneStep), laneSwing, lineUp);
-    }
-
-    private void strip(String what, Strip strip, Object gesture) {
-        Row row = presenter.chosen().row();
-        presenter.session().apply(new KitEdit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
+        getChildren().addAll(new VBox(1, title, place), fields.level(), fields.pan(), lean, Forms.gap(), Forms.second("Its lane: own length and grid in this pattern"), laneLength,
+                Forms.line("Own step value", laneStep), laneSwing, lineUp, Forms.gap(), fields.tune(), fields.ending(), fields.choke(), Forms.gap(),
+                Forms.second("What gets through"), fields.lowCut(), fields.highCut(), fields.lowShelf(), fields.highShelf(), fields.drive(), fields.send());
     }
 
     private void shape(UnaryOperator<Lane> change, Object gesture) {
@@ -128,19 +115,12 @@ final class RowPage extends InspectorPage {
                 : Numbers.number(typed).map(amount -> typed.contains("early") ? -Math.abs(amount) : amount);
     }
 
-    private static String panText(double percent) {
-        long whole = Math.round(percent);
-        return whole == 0 ? "centre" : whole < 0 ? -whole + " left" : whole + " right";
-    }
-
     @Override
-    void update() {
+    protected void update() {
         Row row = presenter.chosen().row();
         title.setText(row.name());
         place.setText(row.family().title() + (row.isBass() ? ", MIDI channel " + row.midi().channel() : ", MIDI note " + row.midi().note()));
-        level.show(Math.max(-60, row.strip().levelDb()));
-        pan.show(row.strip().pan() * 100);
-        send.show(row.strip().send() * 100);
+        fields.update();
         if (row.lean().amount() != 0) {
             leanUnit = row.lean().unit() == Lean.Unit.MICROS ? LeanUnit.MS : LeanUnit.STEP;
         }

@@ -34,7 +34,7 @@ final class ToolsPage extends InspectorPage {
     }
 
     @Override
-    void build() {
+    protected void build() {
         ToolBox tools = presenter.tools();
         HBox scopeLine = new HBox(4);
         for (int i = 0; i < SCOPES.length; i++) {
@@ -115,7 +115,7 @@ final class ToolsPage extends InspectorPage {
     }
 
     @Override
-    void update() {
+    protected void update() {
         ToolBox tools = presenter.tools();
         for (int i = 0; i < SCOPES.length; i++) {
             scopes[i].setSelected(tools.wishedScope().ordinal() == i);

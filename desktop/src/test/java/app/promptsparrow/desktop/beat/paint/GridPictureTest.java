@@ -96,14 +96,14 @@ class GridPictureTest {
             Shown shown = new Shown();
             shown.pixels(project, pattern, Set.of(), cursor, Theme.DUSK, 0);
             int all = shown.picture.paintedTiles();
-            assertThat(all).as("four tiles for each of 14 rows").isEqualTo(4 * 14);
+            assertThat(all).as("four tiles for each of 16 rows").isEqualTo(4 * 16);
             Project planted = new PatternEdit.EditHits("x", pattern, rows.get(2), Set.of(), List.of(Hit.drum(2, 96))).apply(project);
             shown.pixels(planted, pattern, Set.of(), cursor, Theme.DUSK, 0);
             assertThat(shown.picture.paintedTiles() - all).as("after a hit").isEqualTo(1);
             shown.pixels(planted, pattern, Set.of(), new Cell(rows.get(1), 3), Theme.DUSK, 0);
             assertThat(shown.picture.paintedTiles() - all).as("after the cursor has moved from one tile to another").isEqualTo(3);
             shown.pixels(planted, pattern, Set.of(), new Cell(rows.get(1), 3), Theme.DUSK, 150);
-            assertThat(shown.picture.paintedTiles() - all).as("after a tile a row has come into view").isEqualTo(3 + 14);
+            assertThat(shown.picture.paintedTiles() - all).as("after a tile a row has come into view").isEqualTo(3 + 16);
             return null;
         }).get(20, TimeUnit.SECONDS);
     }

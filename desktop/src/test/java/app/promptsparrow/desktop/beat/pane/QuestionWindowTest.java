@@ -17,7 +17,7 @@ import org.testfx.api.FxRobot;
 class QuestionWindowTest extends RealWindow {
 
     @Override
-    Optional<Questions> questions() {
+    protected Optional<Questions> questions() {
         return Optional.empty();
     }
 

@@ -1,0 +1,126 @@
+package app.promptsparrow.desktop.kit.pane;
+
+import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.InPlace;
+import app.promptsparrow.desktop.control.Menus;
+import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.kit.edit.KitPresenter;
+import app.promptsparrow.desktop.rows.Kits;
+import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.project.KitEdit;
+import java.util.List;
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+
+/** The kit's name and what can be done with all of it: step to another, hear all of it, take rows of another. */
+final class KitLine extends HBox {
+
+    static final double HEIGHT = 36;
+
+    private final KitPresenter presenter;
+    private final Label name = new Label();
+    private final Label facts = Forms.second("");
+    private final ToggleButton favourite = new ToggleButton("favourite");
+    private final ToggleButton hearAll = new ToggleButton("hear all");
+    private final MenuButton rows = new MenuButton("rows from another kit");
+
+    KitLine(KitPresenter presenter) {
+        super(8);
+        this.presenter = presenter;
+        setAlignment(Pos.CENTER_LEFT);
+        setMinHeight(HEIGHT);
+        setMaxHeight(HEIGHT);
+        name.getStyleClass().add("pattern-title");
+        name.setId("kit-title");
+        name.setMinWidth(Region.USE_PREF_SIZE);
+        Tips.on(name, "Press twice to rename the kit");
+        name.setOnMouseClicked(event -> {
+            if (event.getClickCount() == 2) {
+                InPlace.edit(name, presenter.session().project().kit().name(), to -> presenter.session().apply(new KitEdit.RenameKit(to)));
+            }
+        });
+        facts.setWrapText(false);
+        facts.setMinWidth(0);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        favourite.setId("kit-favourite");
+        favourite.getStyleClass().add("small-choice");
+        Tips.on(favourite, "Favourites come first when you step");
+        favourite.setOnAction(event -> current(true));
+        hearAll.setId("hear-all");
+        hearAll.setOnAction(event -> {
+            presenter.hearAll();
+            update();
+        });
+        Tips.on(hearAll, "Every row in turn, named as it sounds; again to stop");
+        rows.setId("rows-from");
+        rows.setMinWidth(Region.USE_PREF_SIZE);
+        rows.setOnShowing(event -> fill());
+        rows.getItems().add(new Menu("")); // without an item it would not open to be filled
+        for (Region region : List.of(favourite, hearAll)) {
+            region.setMinWidth(Region.USE_PREF_SIZE);
+        }
+        getChildren().addAll(name, facts, gap, favourite, step("‹", "kit-previous", -1, "The kit before (Alt+Page Up)"), step("›", "kit-next", 1, "The next kit (Alt+Page Down)"),
+                hearAll, rows);
+    }
+
+    private Button step(String text, String id, int by, String tip) {
+        Button button = new Button(text);
+        button.setId(id);
+        button.setMinWidth(Region.USE_PREF_SIZE);
+        Tips.on(button, tip);
+        button.setOnAction(event -> presenter.kits().step(by));
+        return button;
+    }
+
+    private void current(boolean toggle) {
+        Kits kits = presenter.kits();
+        Kit kit = kits.all().get(kits.index());
+        if (toggle) {
+            kits.setFavourite(kit, favourite.isSelected());
+        }
+        favourite.setSelected(kits.isFavourite(kit));
+    }
+
+    /** A menu a kit, made when it is first asked for; a row comes with its sound, and goes by an undo. */
+    private void fill() {
+        rows.getItems().clear();
+        for (Kit kit : BuiltInKits.all()) {
+            Menu menu = new Menu(kit.name());
+            menu.setId("rows-from-" + kit.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
+            menu.getItems().add(Menus.item("row-all", "all " + kit.rows().size() + " rows", () -> add(kit, kit.rows())));
+            for (Row row : kit.rows()) {
+                menu.getItems().add(Menus.item("row-" + row.name().toLowerCase(Locale.ROOT).replace(' ', '-'), row.name(), () -> add(kit, List.of(row))));
+            }
+            rows.getItems().add(menu);
+        }
+    }
+
+    private void add(Kit from, List<Row> added) {
+        presenter.session().guarded(() -> {
+            int before = presenter.session().project().kit().rows().size();
+            presenter.session().store().apply(new KitEdit.AddRows("Add " + (added.size() == 1 ? added.get(0).name() : added.size() + " rows") + " of " + from.name(), added));
+            presenter.chosen().chooseRow(presenter.session().project().kit().rows().get(before).id());
+            presenter.hearChosen();
+        });
+    }
+
+    void update() {
+        Kit kit = presenter.session().project().kit();
+        Kits kits = presenter.kits();
+        name.setText(kit.name());
+        facts.setText("kit " + (kits.index() + 1) + " of " + kits.all().size() + " · " + Kits.facts(kit));
+        hearAll.setSelected(presenter.isHearingAll());
+        current(false);
+    }
+}

@@ -1,0 +1,191 @@
+package app.promptsparrow.desktop.kit.pane;
+
+import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Numbers;
+import app.promptsparrow.desktop.control.Styles;
+import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.kit.edit.KitPresenter;
+import app.promptsparrow.desktop.rows.RowFields;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.Heard;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.LayerChoice;
+import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Tune;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** The layers of the chosen row: how they are chosen, and each with its waveform, its part that is played, level and tune. */
+final class LayersPane extends VBox {
+
+    private final KitPresenter presenter;
+    private final Label title = Forms.strong("");
+    private final Map<LayerChoice, ToggleButton> choices = new EnumMap<>(LayerChoice.class);
+    private final Button add = new Button("+ layer");
+    private final VBox list = new VBox(6);
+    private final List<Line> lines = new ArrayList<>();
+    private Theme theme;
+
+    LayersPane(KitPresenter presenter, Theme theme) {
+        super(8);
+        this.presenter = presenter;
+        this.theme = theme;
+        getStyleClass().add("inspector");
+        setId("layers");
+        HBox head = new HBox(6, title, Forms.second("layers"));
+        head.setAlignment(Pos.CENTER_LEFT);
+        title.setMinWidth(Region.USE_PREF_SIZE);
+        for (LayerChoice choice : LayerChoice.values()) {
+            ToggleButton button = new ToggleButton(choice.title());
+            button.setId("layers-" + choice.name().toLowerCase(Locale.ROOT).replace('_', '-'));
+            button.setMinWidth(Region.USE_PREF_SIZE);
+            button.setOnAction(event -> {
+                button.setSelected(true);
+                presenter.setChoice(choice);
+            });
+            choices.put(choice, button);
+            head.getChildren().add(button);
+        }
+        Tips.on(choices.get(LayerChoice.TOGETHER), "Every hit sounds all layers");
+        Tips.on(choices.get(LayerChoice.BY_VELOCITY), "A hit sounds the layers whose velocities it lies in");
+        Tips.on(choices.get(LayerChoice.IN_TURN), "Each hit sounds the next layer");
+        Tips.on(choices.get(LayerChoice.BY_CHANCE), "Each hit sounds one of the layers, the same again when the beat is played again");
+        add.setId("add-layer");
+        add.setMinWidth(Region.USE_PREF_SIZE);
+        add.setOnAction(event -> presenter.addLayer());
+        Tips.on(add, "Another sound on this row, at first the same as the chosen one");
+        head.getChildren().add(add);
+        getChildren().addAll(head, list);
+    }
+
+    void setTheme(Theme to) {
+        theme = to;
+    }
+
+    void update() {
+        Row row = presenter.chosen().row();
+        title.setText(row.name());
+        boolean live = row.layers().get(0).sound().isLive();
+        choices.forEach((choice, button) -> {
+            button.setSelected(choice == row.voicing().choice());
+            button.setDisable(live);
+        });
+        add.setDisable(live || row.layers().size() == Row.MOST_LAYERS);
+        while (lines.size() < row.layers().size()) {
+            lines.add(new Line(lines.size()));
+        }
+        if (list.getChildren().size() != row.layers().size()) {
+            list.getChildren().setAll(lines.subList(0, row.layers().size()));
+        }
+        for (int i = 0; i < row.layers().size(); i++) {
+            lines.get(i).update(row, row.layers().get(i));
+        }
+    }
+
+    /** One layer. */
+    private final class Line extends HBox {
+        private final int index;
+        private final Label name = new Label();
+        private final ValueField from;
+        private final ValueField to;
+        private final HBox range;
+        private final ToggleButton mute = new ToggleButton("M");
+        private final ToggleButton solo = new ToggleButton("S");
+        private final Button remove = new Button("×");
+        private final WaveformPane waveform;
+        private final ValueField level;
+        private final ValueField tune;
+        private final ToggleButton reversed = new ToggleButton("reversed");
+
+        Line(int index) {
+            super(10);
+            this.index = index;
+            setAlignment(Pos.CENTER_LEFT);
+            setId("layer-" + index);
+            waveform = new WaveformPane(presenter, index);
+            name.getStyleClass().add("row-name");
+            name.setMinWidth(0);
+            from = ValueField.whole("velocity", 1, 127, 1, "").compact();
+            to = ValueField.whole("to", 1, 127, 127, "").compact();
+            range = new HBox(2, from, to);
+            for (ValueField end : List.of(from, to)) {
+                end.textField().setPrefColumnCount(3);
+            }
+            from.textField().setId("layer-" + index + "-from");
+            to.textField().setId("layer-" + index + "-to");
+            from.onAsk((value, gesture) -> presenter.changeLayer(index, "Set velocities", one -> one.withVelocities((int) Math.round(value), Math.max(one.to(), (int) Math.round(value))), gesture));
+            to.onAsk((value, gesture) -> presenter.changeLayer(index, "Set velocities", one -> one.withVelocities(Math.min(one.from(), (int) Math.round(value)), (int) Math.round(value)), gesture));
+            for (ToggleButton button : List.of(mute, solo)) {
+                button.getStyleClass().add("row-switch");
+                button.setMinWidth(Region.USE_PREF_SIZE);
+                button.setFocusTraversable(false);
+            }
+            mute.setOnAction(event -> heard(new Heard(mute.isSelected(), solo.isSelected())));
+            solo.setOnAction(event -> heard(new Heard(mute.isSelected(), solo.isSelected())));
+            remove.getStyleClass().add("row-switch");
+            remove.setId("layer-" + index + "-remove");
+            remove.setFocusTraversable(false);
+            Tips.on(remove, "Remove this layer");
+            remove.setOnAction(event -> presenter.removeLayer(index));
+            Region gap = new Region();
+            HBox.setHgrow(gap, Priority.ALWAYS);
+            HBox top = new HBox(2, name, gap, mute, solo, remove);
+            top.setAlignment(Pos.CENTER_LEFT);
+            VBox head = new VBox(2, top, range);
+            head.setMinWidth(168);
+            head.setMaxWidth(168);
+            head.setOnMousePressed(event -> presenter.chooseLayer(index));
+            HBox.setHgrow(waveform, Priority.ALWAYS);
+            level = new ValueField("level", Layer.LEAST_DB, Layer.MOST_DB, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number).compact();
+            level.textField().setId("layer-" + index + "-level");
+            level.onAsk((value, gesture) -> presenter.changeLayer(index, "Set layer level", one -> one.withLevelDb(Math.rint(value * 10) / 10), gesture));
+            tune = new ValueField("tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number).compact();
+            tune.textField().setId("layer-" + index + "-tune");
+            tune.onAsk((value, gesture) -> presenter.changeLayer(index, "Tune layer", one -> one.withTune(Tune.cents((int) Math.round(value * 100))), gesture));
+            reversed.getStyleClass().add("small-choice");
+            reversed.setId("layer-" + index + "-reversed");
+            reversed.setOnAction(event -> presenter.changeLayer(index, "Reverse layer", one -> one.withSpan(one.span().withReversed(reversed.isSelected())), null));
+            VBox values = new VBox(0, level, tune, reversed);
+            values.setMinWidth(128);
+            values.setMaxWidth(128);
+            values.setAlignment(Pos.CENTER_RIGHT);
+            getChildren().addAll(head, waveform, values);
+        }
+
+        private void heard(Heard to) {
+            presenter.changeLayer(index, to.muted() ? "Mute layer" : to.soloed() ? "Solo layer" : "Hear layer", one -> one.withHeard(to), null);
+        }
+
+        void update(Row row, Layer layer) {
+            boolean live = layer.sound().isLive();
+            name.setText((index + 1) + "  " + ((Recipe) layer.sound()).model().title());
+            from.show(layer.from());
+            to.show(layer.to());
+            Forms.showIf(row.voicing().choice() == LayerChoice.BY_VELOCITY && !live, range);
+            mute.setSelected(layer.heard().muted());
+            solo.setSelected(layer.heard().soloed());
+            mute.setAccessibleText("Mute layer " + (index + 1));
+            solo.setAccessibleText("Solo layer " + (index + 1));
+            Forms.showIf(row.layers().size() > 1, remove);
+            level.show(layer.levelDb());
+            tune.show(layer.tune().cents() / 100.0);
+            reversed.setSelected(layer.span().reversed());
+            Forms.showIf(!live, reversed);
+            Styles.toggle(this, "chosen", index == presenter.layerIndex() && row.layers().size() > 1);
+            waveform.update(row, layer, theme);
+        }
+    }
+}

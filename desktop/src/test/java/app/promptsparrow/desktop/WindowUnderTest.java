@@ -1,0 +1,215 @@
+package app.promptsparrow.desktop;
+
+import app.promptsparrow.desktop.Assembly;
+import app.promptsparrow.desktop.beat.edit.BeatPresenter;
+import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.Outputs;
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.sound.SoundStore;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import javafx.animation.AnimationTimer;
+import javafx.application.Platform;
+import javafx.geometry.Point2D;
+import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.api.FxToolkit;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+
+/**
+ * The real window for tests that drive it by robot events. Only questions, which wait in dialogs of their own or of the
+ * system, are answered in their place.
+ */
+@ExtendWith(ApplicationExtension.class)
+public abstract class WindowUnderTest {
+
+    /** One for all tests, so that sounds are rendered once. */
+    private static final SoundStore SOUNDS = SoundStore.inBackground(48_000, Executors.newSingleThreadExecutor(task -> {
+        Thread thread = new Thread(task, "sounds");
+        thread.setDaemon(true);
+        return thread;
+    }), Optional.empty());
+
+    /** A folder of its own for each test, with its settings. */
+    @TempDir
+    protected Path folder;
+
+    protected final ExecutorService worker = Executors.newSingleThreadExecutor();
+    protected final List<String> problems = new ArrayList<>();
+    protected final List<String> asked = new ArrayList<>();
+    /** Which answer is given to the next questions, from 0; the second is the usual one. */
+    protected int chosen = 1;
+    /** Done while a question waits. */
+    protected Runnable meanwhile = () -> { };
+    protected Path answer;
+    protected ProjectStore store;
+    protected Player player;
+    protected MainView view;
+    protected BeatPresenter presenter;
+    protected Session session;
+    protected AnimationTimer timer;
+
+    @BeforeEach
+    protected void open() throws Exception {
+        FxToolkit.setupStage(this::start);
+        until(session.later()::isDone);
+    }
+
+    private void start(Stage stage) {
+        Theme.loadFont();
+        Engine engine = new Engine(48_000);
+        player = new Player(engine, worker, Platform::runLater, SOUNDS);
+        player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
+        store = new ProjectStore(Project.untitled());
+        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, questions());
+        view = assembly.frame();
+        presenter = assembly.beat();
+        session = assembly.session();
+        stage.setScene(new Scene(view, 1_280, 800));
+        stage.setWidth(1_280); // a test before may have made the same stage smaller
+        stage.setHeight(800);
+        stage.setX(0);
+        stage.setY(0);
+        timer = new AnimationTimer() {
+            @Override
+            public void handle(long timeNs) {
+                view.pulse(timeNs);
+            }
+        };
+        timer.start();
+        stage.show();
+        shown();
+        view.focusGrid();
+    }
+
+    @AfterEach
+    protected void stop() {
+        Platform.runLater(timer::stop);
+        player.close();
+        worker.shutdown();
+    }
+
+    /** Who answers in place of the window's bar and the system's dialogs; a test of the bar asks the window itself. */
+    protected Optional<Questions> questions() {
+        return Optional.of(answers());
+    }
+
+    private Questions answers() {
+        return new Questions() {
+            @Override
+            public Optional<Path> fileToOpen() {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public Optional<Path> fileToImport(String title, String ending) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public void ask(String sentence, List<Answer> answers) {
+                asked.add(sentence);
+                meanwhile.run();
+                answers.get(chosen).then().run();
+            }
+
+            @Override
+            public Optional<Path> fileToSave(String title, String proposed, String ending) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public Optional<Path> folder(String title) {
+                return Optional.ofNullable(answer);
+            }
+
+            @Override
+            public void problem(String sentence) {
+                problems.add(sentence);
+            }
+        };
+    }
+
+    /** The window is shown, with nothing but its first picture. */
+    protected void shown() {
+        // for whoever wants to see it
+    }
+
+    // --- helpers ---
+
+    /** Lets all events and two pulses pass. */
+    protected static void settle() {
+        WaitForAsyncUtils.waitForFxEvents();
+        for (int i = 0; i < 2; i++) {
+            var pulse = new CompletableFuture<Void>();
+            Platform.runLater(() -> new AnimationTimer() {
+                @Override
+                public void handle(long now) {
+                    stop();
+                    pulse.complete(null);
+                }
+            }.start());
+            pulse.join();
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    protected static void until(Callable<Boolean> condition) throws Exception {
+        WaitForAsyncUtils.waitFor(20, TimeUnit.SECONDS, condition);
+        settle();
+    }
+
+    protected void drag(FxRobot robot, Point2D from, Point2D to) {
+        robot.moveTo(from).press(MouseButton.PRIMARY);
+        robot.moveTo(from.midpoint(to)).moveTo(to).release(MouseButton.PRIMARY);
+        settle();
+    }
+
+    protected static String text(FxRobot robot, String query) {
+        return robot.lookup(query).queryAs(Labeled.class).getText();
+    }
+
+    protected void menu(FxRobot robot, String id) {
+        robot.clickOn("#project-menu");
+        settle();
+        robot.clickOn("#" + id);
+        settle();
+    }
+
+    protected static void type(FxRobot robot, String field, String text) {
+        robot.doubleClickOn(field);
+        robot.push(KeyCode.CONTROL, KeyCode.A);
+        robot.write(text).push(KeyCode.ENTER);
+        settle();
+    }
+
+    /** Runs something on the UI thread and waits for it and the next pulses. */
+    protected static void interact(Runnable action) {
+        WaitForAsyncUtils.waitForAsyncFx(10_000, action);
+        settle();
+    }
+}
