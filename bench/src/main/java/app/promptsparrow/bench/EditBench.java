@@ -12,7 +12,7 @@ import app.promptsparrow.project.History;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -41,7 +41,7 @@ final class EditBench {
     private static int blocksToSound() {
         Project project = Pieces.grid(14, 64);
         Pattern pattern = project.pattern(new PatternId(1)).orElseThrow();
-        PlayableBuilder builder = new PlayableBuilder(new SoundCache(RATE));
+        PlayableBuilder builder = new PlayableBuilder(SoundStore.onDemand(RATE));
         Engine engine = new Engine(RATE);
         engine.publish(EngineBench.playable(builder, project));
         engine.commands().play(1, 0);

@@ -4,6 +4,7 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.engine.Switch;
+import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Hit;
@@ -12,9 +13,11 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.Renderings;
+import app.promptsparrow.sound.SoundStore;
 import java.lang.management.ManagementFactory;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -33,7 +36,7 @@ final class EngineBench {
     private static final int PASSES = 32;
     private static final int QUICK_PASSES = 8;
     private static final int SECONDS_A_PASS = 4;
-    private static final SoundCache SOUNDS = new SoundCache(RATE);
+    private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
     private static final com.sun.management.ThreadMXBean THREADS = (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
 
     private EngineBench() {
@@ -58,6 +61,19 @@ final class EngineBench {
                 Figure.atMost("P2-alloc", "allocated while rendering with edits and switches", allocated(quick), "bytes", 0));
     }
 
+    /** Has every sound of a project rendered, so that nothing is while it is measured. */
+    static SoundStore whole(SoundStore sounds, Project project) {
+        project.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound).filter(sound -> !sound.isLive()).forEach(sound -> {
+            Renderings renderings = sounds.get(sound);
+            for (int velocity = 1; velocity <= 127 && !renderings.isWhole(); velocity++) {
+                for (int ordinal = 0; ordinal < renderings.count(); ordinal++) {
+                    renderings.at(velocity, ordinal);
+                }
+            }
+        });
+        return sounds;
+    }
+
     static Playable playable(PlayableBuilder builder, Project project) {
         List<Playable.Piece> sources = new ArrayList<>();
         for (SlotRef slot : project.filledSlots()) {
@@ -69,6 +85,7 @@ final class EngineBench {
 
     static Engine playing(Project project) {
         Engine engine = new Engine(RATE);
+        whole(SOUNDS, project);
         engine.publish(playable(new PlayableBuilder(SOUNDS), project));
         engine.commands().play(1, 0);
         return engine;
@@ -92,12 +109,13 @@ final class EngineBench {
     private static double floorNanos(Project project, int seconds, int rounds) {
         Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
         List<Row> drums = project.kit().rows().stream().filter(row -> !row.isBass()).toList();
-        float[][] voices = new float[drums.size()][];
+        float[][][] voices = new float[drums.size()][][];
         double[] sounding = new double[drums.size()];
         double passFrames = project.tempo().toFrame(pattern.durationUnits(), RATE);
         for (int i = 0; i < voices.length; i++) {
-            voices[i] = SOUNDS.get(drums.get(i).layers().get(0).sound());
-            sounding[i] = pattern.lane(drums.get(i).id()).hits().size() * voices[i].length / passFrames;
+            SampleBuffer buffer = SOUNDS.get(drums.get(i).layers().get(0).sound()).at(96, 0);
+            voices[i] = buffer.isStereo() ? new float[][] {buffer.leftCopy(), buffer.rightCopy()} : new float[][] {buffer.leftCopy()};
+            sounding[i] = pattern.lane(drums.get(i).id()).hits().size() * buffer.frames() / passFrames;
         }
         System.out.printf(Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
         return median(rounds, () -> {

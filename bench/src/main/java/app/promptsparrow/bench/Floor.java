@@ -11,7 +11,8 @@ final class Floor {
     private static final int BLOCK = 1_024;
     private static final int LINES = 8;
 
-    private final float[][] voices;
+    /** One or two channels for each drum row. */
+    private final float[][][] voices;
     /** Voices that sound at once on average, for each row. */
     private final double[] sounding;
     private final double[][] state;
@@ -21,20 +22,20 @@ final class Floor {
     private final float[] right = new float[BLOCK];
     private final float[] send = new float[BLOCK];
     private final float[] wave = new float[4_099];
-    private final double[] bass = new double[6];
+    private final double[] bass = new double[12];
     private final float[][] lines = new float[LINES][];
     private final int[] at = new int[LINES];
     private final double[] damped = new double[LINES];
     private float gain = 1;
 
     /**
-     * @param voices   a buffer for each drum row
+     * @param voices   one or two channels for each drum row
      * @param sounding how many of it sound at once on average
      */
-    Floor(float[][] voices, double[] sounding) {
+    Floor(float[][][] voices, double[] sounding) {
         this.voices = voices;
         this.sounding = sounding;
-        this.state = new double[voices.length + 1][8];
+        this.state = new double[2 * voices.length + 1][8];
         for (int i = 0; i < LINES; i++) {
             lines[i] = new float[1_400 + 300 * i + i * i];
         }
@@ -51,13 +52,15 @@ final class Floor {
             Arrays.fill(right, 0);
             Arrays.fill(send, 0);
             for (int i = 0; i < voices.length; i++) {
-                Arrays.fill(row, 0);
-                addVoices(voices[i], sounding[i]);
-                stages(state[i]);
+                for (int channel = 0; channel < voices[i].length; channel++) {
+                    Arrays.fill(row, 0);
+                    addVoices(voices[i][channel], sounding[i]);
+                    stages(state[2 * i + channel], voices[i].length == 2, channel == 1);
+                }
             }
             Arrays.fill(row, 0);
             addBass();
-            stages(state[voices.length]);
+            stages(state[2 * voices.length], false, false);
             reverb();
             limit();
             sum += left[7] + right[9];
@@ -80,6 +83,13 @@ final class Floor {
         double l1 = bass[2];
         double b2 = bass[3];
         double l2 = bass[4];
+        double x1 = bass[5];
+        double x2 = bass[6];
+        double x3 = bass[7];
+        double m1 = bass[8];
+        double m2 = bass[9];
+        double m3 = bass[10];
+        double steady = bass[11];
         for (int i = 0; i < BLOCK; i++) {
             double raw = read(phase) * 0.6 + read(phase) * 0.4;
             phase += 0.00115;
@@ -94,13 +104,35 @@ final class Floor {
             double w2 = l2 + 0.07 * b2 + 0.006 * w3;
             b2 = 2 * w1 - b2;
             l2 = 2 * w2 - l2;
-            row[i] += (float) (w2 * 0.8);
+            double m0 = bend((9 * (x1 + x2) - w2 - x3) * 0.0625);
+            double bent = (16 * bend(x3) + 9 * (m1 + m2) - m0 - m3) * 0.03125;
+            x3 = x2;
+            x2 = x1;
+            x1 = w2;
+            m3 = m2;
+            m2 = m1;
+            m1 = m0;
+            steady += (bent - steady) * 0.0008;
+            row[i] += (float) ((bent - steady) * 0.8);
         }
+        bass[5] = x1;
+        bass[6] = x2;
+        bass[7] = x3;
+        bass[8] = m1;
+        bass[9] = m2;
+        bass[10] = m3;
+        bass[11] = steady;
         bass[0] = phase;
         bass[1] = b1;
         bass[2] = l1;
         bass[3] = b2;
         bass[4] = l2;
+    }
+
+    private static double bend(double x) {
+        double in = Math.max(-3, Math.min(3, x * 2.6 + 0.35));
+        double square = in * in;
+        return in * (27 + square) / (27 + 9 * square);
     }
 
     private double read(double phase) {
@@ -115,7 +147,7 @@ final class Floor {
     }
 
     /** Drive, four filters, level, pan and send of one row; loops split where that is faster. */
-    private void stages(double[] s) {
+    private void stages(double[] s, boolean stereo, boolean second) {
         for (int i = 0; i < BLOCK; i++) {
             float pushed = row[i] * 2.4f;
             row[i] = pushed / (float) Math.sqrt(1 + pushed * pushed) * 0.8f;
@@ -128,9 +160,17 @@ final class Floor {
         for (int i = 0; i < BLOCK; i++) {
             row[i] = (float) work[i];
         }
+        if (!second) {
+            for (int i = 0; i < BLOCK; i++) {
+                left[i] += row[i] * 0.5f;
+            }
+        }
+        if (!stereo || second) {
+            for (int i = 0; i < BLOCK; i++) {
+                right[i] += row[i] * 0.4f;
+            }
+        }
         for (int i = 0; i < BLOCK; i++) {
-            left[i] += row[i] * 0.5f;
-            right[i] += row[i] * 0.4f;
             send[i] += row[i] * 0.1f;
         }
     }

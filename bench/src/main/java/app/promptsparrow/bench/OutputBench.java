@@ -6,7 +6,7 @@ import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.PlayableBuilder;
-import app.promptsparrow.sound.SoundCache;
+import app.promptsparrow.sound.SoundStore;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -33,7 +33,7 @@ final class OutputBench {
 
     private static List<Figure> drive(String name, AudioOutput output, int playSeconds) throws InterruptedException {
         Engine engine = new Engine(RATE);
-        engine.publish(EngineBench.playable(new PlayableBuilder(new SoundCache(RATE)), DemoProject.make()));
+        engine.publish(EngineBench.playable(new PlayableBuilder(EngineBench.whole(SoundStore.onDemand(RATE), DemoProject.make())), DemoProject.make()));
         engine.commands().play(1, 0);
         try (Playback playback = new Playback(engine, output, Playback.USUAL_BLOCK).start()) {
             TimeUnit.SECONDS.sleep(1);

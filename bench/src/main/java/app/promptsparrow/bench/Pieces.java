@@ -3,6 +3,7 @@ package app.promptsparrow.bench;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
@@ -30,8 +31,8 @@ final class Pieces {
         for (Row row : BuiltInKits.deckhand().rows()) {
             rows.add(row.withStrip(strip).withVoicing(row.voicing().withChokeGroup(0).withOneVoice(false)));
         }
-        rows.add(rows.size() - 1, Row.drum(20, "Wood", Family.PERCUSSION, 76, Recipe.of(Recipe.Model.RIM).with("tone", 900)).withStrip(strip));
-        rows.add(rows.size() - 1, Row.drum(21, "Chain", Family.PERCUSSION, 80, Recipe.of(Recipe.Model.SHAKER).with("tone", 7_500)).withStrip(strip));
+        rows.add(rows.size() - 1, Row.drum(20, "Wood", Family.PERCUSSION, 76, Recipe.of(Model.RIM).with("tone", 900)).withStrip(strip));
+        rows.add(rows.size() - 1, Row.drum(21, "Chain", Family.PERCUSSION, 80, Recipe.of(Model.SHAKER).with("tone", 7_500)).withStrip(strip));
         return filled(new Kit("Sixteen", rows, Reverb.USUAL), 32, 120_000);
     }
 
@@ -39,10 +40,10 @@ final class Pieces {
     static Project fortyEightRows() {
         List<Row> rows = new ArrayList<>();
         for (int id = 1; id <= 47; id++) {
-            Recipe recipe = Recipe.of(id % 2 == 0 ? Recipe.Model.TOM : Recipe.Model.KICK);
+            Recipe recipe = Recipe.of(id % 2 == 0 ? Model.TOM : Model.KICK);
             rows.add(Row.drum(id, "Row " + id, Family.TOM, 35 + id, recipe).withStrip(Strip.NEUTRAL.withLevelDb(-18).withSend(0.1)));
         }
-        rows.add(Row.bass(48, "Bass", 1, Recipe.of(Recipe.Model.BASS)).withStrip(Strip.NEUTRAL.withLevelDb(-12)));
+        rows.add(Row.bass(48, "Bass", 1, Recipe.of(Model.ROUND_BASS)).withStrip(Strip.NEUTRAL.withLevelDb(-12)));
         return filled(new Kit("Many", rows, Reverb.USUAL), 16, 80_000);
     }
 
@@ -50,7 +51,7 @@ final class Pieces {
     static Project grid(int count, int steps) {
         List<Row> rows = new ArrayList<>();
         for (int id = 1; id <= count; id++) {
-            rows.add(Row.drum(id, "Row " + id, Family.values()[id % 7], 35 + id, Recipe.of(Recipe.Model.HAT)).withStrip(Strip.NEUTRAL.withLevelDb(-24)));
+            rows.add(Row.drum(id, "Row " + id, Family.values()[id % 7], 35 + id, Recipe.of(Model.HAT)).withStrip(Strip.NEUTRAL.withLevelDb(-24)));
         }
         return filled(new Kit("Grid", rows, Reverb.USUAL), steps, 120_000);
     }

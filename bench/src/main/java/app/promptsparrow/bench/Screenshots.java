@@ -169,8 +169,22 @@ public final class Screenshots {
                 presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#theme");
             }));
-            shots.add(new Shot("keys", 1_280, 800, () -> {
+            shots.add(new Shot("kit-dawn", 1_280, 800, () -> {
+                press("#view-kit");
+                chooseRow("Clap");
+            }));
+            shots.add(new Shot("kit-dusk", 1_280, 800, () -> {
                 press("#theme");
+                chooseRow("Snare");
+                presenter.playing().playOrStop();
+            }));
+            shots.add(new Shot("kit-small", 1_024, 640, () -> {
+                presenter.playing().stop();
+                chooseRow("Shaker");
+                press("#tab-row");
+            }));
+            shots.add(new Shot("keys", 1_280, 800, () -> {
+                press("#view-beat");
                 key(KeyCode.F1);
             }));
             shots.add(new Shot("beat-question", 1_280, 800, () -> {
@@ -189,6 +203,10 @@ public final class Screenshots {
         private void key(KeyCode code) {
             view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", code, false, false, false, false));
             view.fireEvent(new KeyEvent(KeyEvent.KEY_RELEASED, "", "", code, false, false, false, false));
+        }
+
+        private void chooseRow(String name) {
+            presenter.chosen().chooseRow(store.project().kit().rowNamed(name).orElseThrow().id());
         }
 
         private void type(String id, String text) {
