@@ -157,12 +157,12 @@ final class StripPath {
     }
 
     private static float peak(float[] in, int from, int to) {
-        float peak = 0;
+        // As whole numbers, whose order is that of the sizes and of which the processor compares many at once.
+        int peak = 0;
         for (int i = from; i < to; i++) {
-            float size = Math.abs(in[i]);
-            peak = size > peak ? size : peak;
+            peak = Math.max(peak, Float.floatToRawIntBits(in[i]) & 0x7FFFFFFF);
         }
-        return peak;
+        return Float.intBitsToFloat(peak);
     }
 
     /**

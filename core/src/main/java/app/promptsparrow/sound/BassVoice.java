@@ -197,8 +197,15 @@ public final class BassVoice {
         double push = s.push;
         double output = s.output;
         double flow = 2 * StrictMath.PI * DC_HZ / s.rate;
+        double in1 = x1;
+        double in2 = x2;
+        double in3 = x3;
+        double mid1 = m1;
+        double mid2 = m2;
+        double mid3 = m3;
+        double dc = steady;
         for (int i = from; i < to; i++) {
-            if (!advanceLevel(s)) {
+            if ((state != HOLD || s.heldFall != 1) && !advanceLevel(s)) {
                 break;
             }
             g += gStep;
@@ -221,9 +228,20 @@ public final class BassVoice {
             double w2 = l2 + c2 * b2 + c3 * w3;
             b2 = 2 * w1 - b2;
             l2 = 2 * w2 - l2;
-            double bent = bent(w2 * push);
-            steady += (bent - steady) * flow;
-            float value = (float) ((bent - steady) * output * level * dipped(s.rate) * g);
+            // The wave is bent at every frame and between two of them, and both are brought back to the rate (half-band filters of
+            // four and of seven taps), three frames late.
+            double x = w2 * push;
+            double mid0 = bend((9 * (in1 + in2) - x - in3) * 0.0625 + LEANING) - LEANT;
+            double bent = (16 * (bend(in3 + LEANING) - LEANT) + 9 * (mid1 + mid2) - mid0 - mid3) * 0.03125;
+            in3 = in2;
+            in2 = in1;
+            in1 = x;
+            mid3 = mid2;
+            mid2 = mid1;
+            mid1 = mid0;
+            dc += (bent - dc) * flow;
+            double loud = output * level * g;
+            float value = (float) ((bent - dc) * (dip < 1 ? loud * dipped(s.rate) : loud));
             out[i] += value;
             if (second != out) {
                 second[i] += value;
@@ -236,23 +254,13 @@ public final class BassVoice {
         low = l1;
         band2 = b2;
         low2 = l2;
-    }
-
-    /**
-     * Bends a frame and the value between it and the one before, and brings both back to the rate (half-band filters of four and
-     * seven taps); three frames late.
-     */
-    private double bent(double x) {
-        double m0 = bend((9 * (x1 + x2) - x - x3) * 0.0625 + LEANING) - LEANT;
-        double even = bend(x3 + LEANING) - LEANT;
-        double y = (16 * even + 9 * (m1 + m2) - m0 - m3) * 0.03125;
-        x3 = x2;
-        x2 = x1;
-        x1 = x;
-        m3 = m2;
-        m2 = m1;
-        m1 = m0;
-        return y;
+        x1 = in1;
+        x2 = in2;
+        x3 = in3;
+        m1 = mid1;
+        m2 = mid2;
+        m3 = mid3;
+        steady = dc;
     }
 
     /** Close to a hyperbolic tangent, without its cost: x·(27 + x²)/(27 + 9x²) up to 3, where it is 1 and level. */
@@ -263,9 +271,6 @@ public final class BassVoice {
     }
 
     private double dipped(double rate) {
-        if (dip >= 1) {
-            return 1;
-        }
         double half = Wavetables.sine(dip * 0.5); // a sine's first half
         dip += 1 / (DIP_SECONDS * rate);
         return 1 - DIP * half * half;

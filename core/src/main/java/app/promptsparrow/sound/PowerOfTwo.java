@@ -8,6 +8,14 @@ public final class PowerOfTwo {
 
     private static final double LN_2 = 0.6931471805599453;
     private static final int TERMS = 13;
+    /** One over the number of each term: the render thread multiplies rather than divides. */
+    private static final double[] SHARE = new double[TERMS + 1];
+
+    static {
+        for (int term = 1; term <= TERMS; term++) {
+            SHARE[term] = 1.0 / term;
+        }
+    }
 
     private PowerOfTwo() {
     }
@@ -21,7 +29,7 @@ public final class PowerOfTwo {
         double r = (x - whole) * LN_2;
         double sum = 1;
         for (int term = TERMS; term >= 1; term--) {
-            sum = 1 + sum * r / term;
+            sum = 1 + sum * r * SHARE[term];
         }
         return Math.scalb(sum, (int) whole);
     }

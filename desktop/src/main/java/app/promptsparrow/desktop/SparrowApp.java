@@ -156,6 +156,7 @@ public final class SparrowApp extends Application {
                 if (!told && ++pulses >= 2 && player.isReady() && player.outputDescription().isPresent()) {
                     told = true;
                     System.out.println("usable");
+                    System.out.println("sounds " + player.sounds().bytes());
                     if (Boolean.getBoolean("prompt-sparrow.playWhenUsable")) {
                         assembly.beat().playing().playOrStop();
                     }
