@@ -81,6 +81,7 @@ final class KitPane extends BorderPane {
         HBox.setHgrow(rows, Priority.ALWAYS);
         HBox middle = new HBox(10, rows, shelfPane);
         VBox.setVgrow(middle, Priority.ALWAYS);
+        layers.maxListHeightProperty().bind(heightProperty().multiply(0.27));
         VBox centre = new VBox(6, line, middle, layers);
         VBox.setMargin(line, new Insets(0, 0, 0, 10));
         setCenter(centre);
@@ -147,11 +148,14 @@ final class KitPane extends BorderPane {
 
     private void placeTicks() {
         double width = OutlinesPane.scaleWidth(ruler.getWidth());
+        double free = 0; // behind the last one that is shown
         for (int i = 0; i < TICKS_MS.length; i++) {
             Label label = (Label) ruler.getChildren().get(i);
             label.autosize();
-            double x = OutlinesPane.LEFT + Outline.place(TICKS_MS[i]) * width;
-            label.relocate(Math.max(0, x - label.getWidth() / 2), 2);
+            double x = Math.max(0, OutlinesPane.LEFT + Outline.place(TICKS_MS[i]) * width - label.getWidth() / 2);
+            label.relocate(x, 2);
+            label.setVisible(x >= free);
+            free = label.isVisible() ? x + label.getWidth() + 4 : free;
         }
     }
 

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.kit.pane;
 
+import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Styles;
@@ -19,6 +20,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import javafx.beans.property.DoubleProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -36,6 +38,7 @@ final class LayersPane extends VBox {
     private final Map<LayerChoice, ToggleButton> choices = new EnumMap<>(LayerChoice.class);
     private final Button add = new Button("+ layer");
     private final VBox list = new VBox(6);
+    private final DirectScroll scroll = new DirectScroll();
     private final List<Line> lines = new ArrayList<>();
     private Theme theme;
 
@@ -68,7 +71,14 @@ final class LayersPane extends VBox {
         add.setOnAction(event -> presenter.addLayer());
         Tips.on(add, "Another sound on this row, at first the same as the chosen one");
         head.getChildren().add(add);
-        getChildren().addAll(head, list);
+        scroll.setContent(list);
+        scroll.setMinHeight(Region.USE_PREF_SIZE);
+        getChildren().addAll(head, scroll);
+    }
+
+    /** The most that the list of layers takes; more of them scroll. */
+    DoubleProperty maxListHeightProperty() {
+        return scroll.maxHeightProperty();
     }
 
     void setTheme(Theme to) {
@@ -115,10 +125,11 @@ final class LayersPane extends VBox {
             this.index = index;
             setAlignment(Pos.CENTER_LEFT);
             setId("layer-" + index);
+            getStyleClass().add("layer-line");
             waveform = new WaveformPane(presenter, index);
             name.getStyleClass().add("row-name");
             name.setMinWidth(0);
-            from = ValueField.whole("velocity", 1, 127, 1, "").compact();
+            from = ValueField.whole("vel.", 1, 127, 1, "").compact();
             to = ValueField.whole("to", 1, 127, 127, "").compact();
             range = new HBox(2, from, to);
             for (ValueField end : List.of(from, to)) {
@@ -144,9 +155,14 @@ final class LayersPane extends VBox {
             HBox.setHgrow(gap, Priority.ALWAYS);
             HBox top = new HBox(2, name, gap, mute, solo, remove);
             top.setAlignment(Pos.CENTER_LEFT);
-            VBox head = new VBox(2, top, range);
-            head.setMinWidth(168);
-            head.setMaxWidth(168);
+            reversed.getStyleClass().add("small-choice");
+            reversed.setId("layer-" + index + "-reversed");
+            reversed.setMinWidth(Region.USE_PREF_SIZE);
+            Tips.on(reversed, "Played from its end to its start");
+            reversed.setOnAction(event -> presenter.changeLayer(index, "Reverse layer", one -> one.withSpan(one.span().withReversed(reversed.isSelected())), null));
+            VBox head = new VBox(2, top, new HBox(6, reversed, range));
+            head.setMinWidth(188);
+            head.setMaxWidth(188);
             head.setOnMousePressed(event -> presenter.chooseLayer(index));
             HBox.setHgrow(waveform, Priority.ALWAYS);
             level = new ValueField("level", Layer.LEAST_DB, Layer.MOST_DB, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number).compact();
@@ -155,10 +171,7 @@ final class LayersPane extends VBox {
             tune = new ValueField("tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number).compact();
             tune.textField().setId("layer-" + index + "-tune");
             tune.onAsk((value, gesture) -> presenter.changeLayer(index, "Tune layer", one -> one.withTune(Tune.cents((int) Math.round(value * 100))), gesture));
-            reversed.getStyleClass().add("small-choice");
-            reversed.setId("layer-" + index + "-reversed");
-            reversed.setOnAction(event -> presenter.changeLayer(index, "Reverse layer", one -> one.withSpan(one.span().withReversed(reversed.isSelected())), null));
-            VBox values = new VBox(0, level, tune, reversed);
+            VBox values = new VBox(0, level, tune);
             values.setMinWidth(128);
             values.setMaxWidth(128);
             values.setAlignment(Pos.CENTER_RIGHT);

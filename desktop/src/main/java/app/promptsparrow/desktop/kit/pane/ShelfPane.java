@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
@@ -21,6 +22,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.kordamp.ikonli.feather.Feather;
 
 /** The shelf of sounds for the chosen row: arrow keys put each on it while the beat plays. */
 final class ShelfPane extends VBox {
@@ -37,7 +39,7 @@ final class ShelfPane extends VBox {
 
     /** A sound on the shelf. */
     private final class Line extends HBox {
-        private final ToggleButton favourite = new ToggleButton("♥");
+        private final ToggleButton favourite = new ToggleButton("", Icons.of(Feather.HEART, "shelf-heart"));
 
         Line(Shelf.Entry entry, int index) {
             super(6);
@@ -71,8 +73,9 @@ final class ShelfPane extends VBox {
         this.shelf = shelf;
         getStyleClass().add("inspector");
         setId("shelf");
-        setMinWidth(240);
+        setMinWidth(200);
         setPrefWidth(300);
+        setMaxWidth(300);
         Label title = Forms.strong("Sounds");
         Label how = Forms.second("← → try · Enter keeps · Escape puts back");
         how.setWrapText(false);
