@@ -174,8 +174,8 @@ class SampleReaderTest {
             assertThat(sound.frames()).as(name).isBetween(24_000, name.endsWith("flac") ? 24_010 : 28_000);
             assertThat(sound.isStereo()).as(name).isEqualTo(!name.endsWith("mp3"));
             double[] found = tone(sound.leftCopy(), 440, 6_000, 18_000);
-            assertThat(found[0]).as(name).isCloseTo(name.endsWith("mp3") ? 0.125 : 0.0884, within(0.004));
-            assertThat(found[1] / found[0]).as(name).isLessThan(0.05);
+            assertThat(found[0]).as(name).isCloseTo(name.endsWith("mp3") ? 0.125 : 0.0884, within(0.01));
+            assertThat(found[1] / found[0]).as(name).isLessThan(name.endsWith("mp3") ? 0.15 : 0.05);
         }
     }
 
