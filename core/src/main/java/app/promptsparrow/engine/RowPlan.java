@@ -6,6 +6,7 @@ import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.score.Mixing;
 import app.promptsparrow.sound.BassSettings;
@@ -42,11 +43,14 @@ final class RowPlan {
         /** How long it fades at least if it ends before its sound does. */
         final int leastFadeOut;
         final boolean reversed;
+        /** The pitch at which it plays as it is, on a bass row. */
+        final int rootCents;
 
-        LayerPlan(Layer layer, int rowCents, Renderings renderings, int rate) {
+        LayerPlan(Layer layer, Row row, Renderings renderings, int rate) {
             this.renderings = renderings;
             gain = (float) StrictMath.pow(10, layer.levelDb() / 20);
-            tuneCents = layer.tune().cents() + rowCents;
+            tuneCents = layer.tune().cents() + row.voicing().tune().cents();
+            rootCents = layer.sound() instanceof SampleSound sample ? sample.rootCents() : row.midi().note() * 100;
             ratio = tuneCents == 0 ? 1 : StrictMath.pow(2, tuneCents / 1200.0);
             fromVelocity = layer.from();
             toVelocity = layer.to();
@@ -104,15 +108,14 @@ final class RowPlan {
         boolean live = row.layers().get(0).sound().isLive() && !row.heardLayers().isEmpty();
         double releaseMs = row.voicing().ending().kind() == Ending.Kind.FADE ? row.voicing().ending().fadeMs() : CUT_MS;
         Layer first = row.layers().get(0);
-        int cents = row.voicing().tune().cents();
         choice = row.voicing().choice();
         this.chanceNumber = chanceNumber;
         chance = Mixing.of(Mixing.of(chanceNumber) + row.id().value());
         this.heard = heard;
         bass = live ? new BassSettings((Recipe) first.sound(), rate, releaseMs) : null;
-        bassLayer = live ? new LayerPlan(first, cents, null, rate) : null;
+        bassLayer = live ? new LayerPlan(first, row, null, rate) : null;
         layers = live ? new LayerPlan[0] : row.heardLayers().stream().filter(layer -> !layer.sound().isLive())
-                .map(layer -> new LayerPlan(layer, cents, sounds.get(layer.sound()), rate)).toArray(LayerPlan[]::new);
+                .map(layer -> new LayerPlan(layer, row, sounds.get(layer.sound()), rate)).toArray(LayerPlan[]::new);
         pitched = row.isBass();
         chokeGroup = row.voicing().chokeGroup();
         oneVoice = row.voicing().oneVoice();
@@ -142,11 +145,6 @@ final class RowPlan {
 
     RowId id() {
         return row.id();
-    }
-
-    /** The MIDI note at which a buffer on a bass row plays at its own pitch. */
-    int rootNote() {
-        return row.midi().note();
     }
 
     /** Whether a sound is still among what it plays. */

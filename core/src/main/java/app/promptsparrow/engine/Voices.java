@@ -143,16 +143,13 @@ final class Voices {
     }
 
     private void strikeBuffers(Strike strike, RowPlan plan, float gain) {
-        double ratio = 1;
-        if (strike.cents != 0 || plan.pitched) {
-            double away = plan.pitched ? strike.cents - plan.rootNote() * 100.0 : strike.cents;
-            ratio = away == 0 ? 1 : PowerOfTwo.ratio(away);
-        }
         long hit = pool.nextHit();
         for (int i = 0; i < plan.layers.length; i++) {
             RowPlan.LayerPlan layer = plan.layers[i];
             SampleBuffer buffer = plan.chooses(i, strike.velocity, strike.ordinal, strike.place) ? layer.renderings.at(strike.velocity, strike.ordinal) : null;
             if (buffer != null) {
+                int away = plan.pitched ? strike.cents - layer.rootCents : strike.cents;
+                double ratio = away == 0 ? 1 : PowerOfTwo.ratio(away);
                 Voice voice = pool.take(hit, strike.frame, chokeFrames);
                 voice.start(plan, strike.slot, layer, buffer, ratio, gain);
                 voice.begin(strike);

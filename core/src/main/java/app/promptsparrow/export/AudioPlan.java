@@ -3,6 +3,7 @@ package app.promptsparrow.export;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.file.Unfinished;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Strip;
@@ -77,7 +78,7 @@ public final class AudioPlan {
         this.project = project;
         this.repeat = repeat;
         this.options = options;
-        this.sounds = SoundStore.onDemand(options.rateHz(), new SoundDisk(Folders.sounds()));
+        this.sounds = SoundStore.onDemand(options.rateHz(), new SoundDisk(Folders.sounds()), SampleFolder.usual());
     }
 
     /** Renders the whole piece to a file. Answers its frames, or empty, leaving nothing behind, if it was cancelled. */

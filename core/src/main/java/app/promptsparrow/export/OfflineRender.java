@@ -18,7 +18,7 @@ public final class OfflineRender {
     private static final int BLOCK = 1_024;
     private static final double MAX_TAIL_SECONDS = 10;
     /** What counts as having died away, –90 dBFS. */
-    static final float SILENT = 3.1622777e-5f;
+    public static final float SILENT = 3.1622777e-5f;
 
     /** Takes the frames as they are made. */
     @FunctionalInterface

@@ -12,6 +12,8 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.zip.CRC32;
+import java.util.zip.CheckedInputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
@@ -26,6 +28,8 @@ final class Container {
     /** The most bytes that a JSON entry may unfold to. */
     static final int MAX_JSON = 64 << 20;
     private static final int MAX_ENTRIES = 10_000;
+    /** The most bytes that all files in a container may have. */
+    static final long MOST_FILES = 2L << 30;
     /** What a container needs beside what is in it. */
     private static final long FRAME = 8L << 20;
     private static final LocalDateTime NO_TIME = LocalDateTime.of(1980, 1, 1, 0, 0);
@@ -38,6 +42,11 @@ final class Container {
      * @param maxCount how many of them there may be
      */
     record Kind(Predicate<String> names, long maxBytes, int maxCount) {
+
+        /** What all of them together may take; of files that is {@value #MOST_FILES} bytes. */
+        long mostBytes() {
+            return maxCount == 1 ? maxBytes : MOST_FILES;
+        }
 
         /** One entry of JSON. */
         static Kind json(String name) {
@@ -69,7 +78,7 @@ final class Container {
         if (Files.isDirectory(file)) {
             throw new FileProblem(file, "is a folder, not a file");
         }
-        long most = FRAME + kinds.stream().mapToLong(kind -> kind.maxBytes * kind.maxCount).sum();
+        long most = FRAME + kinds.stream().mapToLong(Kind::mostBytes).sum();
         try {
             if (Files.size(file) > most) {
                 throw new FileProblem(file, "is longer than " + (most >> 20) + " MiB, so it is no project of Prompt Sparrow");
@@ -192,6 +201,23 @@ final class Container {
             entry.setTimeLocal(NO_TIME);
             zip.putNextEntry(entry);
             zip.write(content);
+            zip.closeEntry();
+            return this;
+        }
+
+        /** A file as it is, not packed. */
+        Writer file(String name, Path content) throws IOException {
+            CRC32 sum = new CRC32();
+            try (InputStream in = new CheckedInputStream(Files.newInputStream(content), sum)) {
+                in.transferTo(OutputStream.nullOutputStream());
+            }
+            ZipEntry entry = new ZipEntry(name);
+            entry.setTimeLocal(NO_TIME);
+            entry.setMethod(ZipEntry.STORED);
+            entry.setSize(Files.size(content));
+            entry.setCrc(sum.getValue());
+            zip.putNextEntry(entry);
+            Files.copy(content, zip);
             zip.closeEntry();
             return this;
         }

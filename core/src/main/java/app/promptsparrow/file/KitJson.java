@@ -14,6 +14,8 @@ import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Sound;
 import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Tune;
@@ -115,11 +117,19 @@ final class KitJson {
 
     private static void writeLayer(JsonGenerator out, Layer layer) throws IOException {
         out.writeStartObject();
-        Recipe recipe = (Recipe) layer.sound();
-        out.writeStringField("model", recipe.model().key());
-        for (Control control : recipe.model().controls()) {
-            out.writeFieldName(control.name());
-            writeNumber(out, recipe.get(control.name()));
+        if (layer.sound() instanceof SampleSound sample) {
+            out.writeStringField("sample", sample.hash());
+            out.writeStringField("name", sample.name());
+            if (sample.rootCents() != SampleSound.USUAL_ROOT) {
+                out.writeNumberField("rootCents", sample.rootCents());
+            }
+        } else {
+            Recipe recipe = (Recipe) layer.sound();
+            out.writeStringField("model", recipe.model().key());
+            for (Control control : recipe.model().controls()) {
+                out.writeFieldName(control.name());
+                writeNumber(out, recipe.get(control.name()));
+            }
         }
         if (layer.levelDb() != 0) {
             out.writeFieldName("levelDb");
@@ -240,16 +250,28 @@ final class KitJson {
     }
 
     private static Layer readLayer(JsonPlace json) {
+        List<String> keys = new ArrayList<>(List.of("levelDb", "tuneCents", "keepsLength", "velocities", "spanUs", "reversed", "muted", "soloed"));
+        Sound sound = json.find("sample").isPresent() ? readSample(json, keys) : readRecipe(json, keys);
+        json.object(keys.toArray(String[]::new));
+        Layer layer = json.made(() -> Layer.of(sound).withTune(readTune(json)).withHeard(readHeard(json)));
+        return json.made(() -> withVelocities(json, layer.withLevelDb(json.find("levelDb").map(JsonPlace::number).orElse(0.0)).withSpan(readSpan(json))));
+    }
+
+    private static Sound readSample(JsonPlace json, List<String> keys) {
+        keys.addAll(List.of("sample", "name", "rootCents"));
+        return json.made(() -> new SampleSound(json.at("sample").text(), json.at("name").text(),
+                json.find("rootCents").map(JsonPlace::integer).orElse(SampleSound.USUAL_ROOT)));
+    }
+
+    private static Sound readRecipe(JsonPlace json, List<String> keys) {
         Model model = one(json.at("model"), Model.class);
-        List<String> keys = new ArrayList<>(List.of("model", "levelDb", "tuneCents", "keepsLength", "velocities", "spanUs", "reversed", "muted", "soloed"));
+        keys.add("model");
         List<Double> values = new ArrayList<>();
         for (Control control : model.controls()) {
             keys.add(control.name());
             values.add(json.at(control.name()).number());
         }
-        json.object(keys.toArray(String[]::new));
-        Layer layer = json.made(() -> Layer.of(new Recipe(model, values)).withTune(readTune(json)).withHeard(readHeard(json)));
-        return json.made(() -> withVelocities(json, layer.withLevelDb(json.find("levelDb").map(JsonPlace::number).orElse(0.0)).withSpan(readSpan(json))));
+        return json.made(() -> new Recipe(model, values));
     }
 
     private static Span readSpan(JsonPlace json) {

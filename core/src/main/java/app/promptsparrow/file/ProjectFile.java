@@ -1,6 +1,9 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -22,6 +25,8 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.util.List;
 import java.util.Locale;
+import java.util.SortedSet;
+import java.util.TreeSet;
 
 /**
  * Project files, {@code .sparrow}: a ZIP with {@code project.json}. Two saves of the same project are byte-identical.
@@ -32,7 +37,10 @@ public final class ProjectFile {
     public static final String EXTENSION = ".sparrow";
 
     private static final String ENTRY = "project.json";
-    private static final List<Container.Kind> KINDS = List.of(Container.Kind.json(ENTRY));
+    private static final String SAMPLES = "samples/";
+    private static final int MOST_SAMPLES = 1_000;
+    private static final List<Container.Kind> KINDS = List.of(Container.Kind.json(ENTRY),
+            new Container.Kind(name -> name.matches(SAMPLES + "[0-9a-f]{64}\\.(wav|aiff|au|flac|ogg|mp3|bin)"), Container.MOST_FILES, MOST_SAMPLES));
 
     private static final JsonFactory JSON = JsonFactory.builder()
             .streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(32).maxStringLength(10_000)
@@ -49,17 +57,46 @@ public final class ProjectFile {
      * @return the file with the fingerprint of what was written
      */
     public static FileVersion save(Project project, Path target) throws FileProblem {
+        return save(project, target, SampleFolder.usual());
+    }
+
+    /** @param samples where the files of its samples are; those that are not there stay named in the project */
+    static FileVersion save(Project project, Path target, SampleFolder samples) throws FileProblem {
         MessageDigest digest = FileVersion.digest();
-        AtomicFile.writeKeepingOld(target, out -> write(project, new DigestOutputStream(out, digest)));
+        AtomicFile.writeKeepingOld(target, out -> write(project, samples, new DigestOutputStream(out, digest)));
         return new FileVersion(target.toAbsolutePath(), FileVersion.hex(digest));
     }
 
-    static void write(Project project, OutputStream out) throws IOException {
+    static void write(Project project, SampleFolder samples, OutputStream out) throws IOException {
         byte[] json = json(project, true);
         if (json.length > Container.MAX_JSON) {
             throw new IOException("the project is longer than the " + (Container.MAX_JSON >> 20) + " MiB that could be read again; remove patterns");
         }
-        new Container.Writer(out).entry(ENTRY, json).finish();
+        SortedSet<String> there = hashes(project);
+        there.removeIf(hash -> !samples.has(hash));
+        long bytes = 0;
+        for (String hash : there) {
+            bytes += Files.size(samples.path(hash));
+        }
+        if (bytes > Container.MOST_FILES) {
+            throw new IOException("its samples are longer than the " + (Container.MOST_FILES >> 20) + " MiB that could be read again; use fewer or shorter ones");
+        }
+        Container.Writer container = new Container.Writer(out).entry(ENTRY, json);
+        for (String hash : there) {
+            container.file(SAMPLES + hash + "." + SampleReader.ending(samples.path(hash)), samples.path(hash));
+        }
+        container.finish();
+    }
+
+    /** The files of a project's samples, each once, in a fixed order. */
+    private static SortedSet<String> hashes(Project project) {
+        SortedSet<String> hashes = new TreeSet<>();
+        project.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound).forEach(sound -> {
+            if (sound instanceof SampleSound sample) {
+                hashes.add(sample.hash());
+            }
+        });
+        return hashes;
     }
 
     /**
@@ -68,16 +105,30 @@ public final class ProjectFile {
      * @throws FileProblem with one sentence: the file, the place in it, what is wrong
      */
     public static Project open(Path file) throws FileProblem {
-        return read(file).project;
+        return open(file, SampleFolder.usual());
+    }
+
+    /** @param samples where the files of its samples go */
+    static Project open(Path file, SampleFolder samples) throws FileProblem {
+        return read(file, samples).project;
     }
 
     /** What a file held, and the format it is written in. */
     private record Parsed(Project project, int format) {
     }
 
-    private static Parsed read(Path file) throws FileProblem {
+    /** Reads a project and puts its samples where they are played from. */
+    private static Parsed read(Path file, SampleFolder samples) throws FileProblem {
         try {
-            return Container.read(file, KINDS, entries -> entries.read(ENTRY, ProjectFile::parse));
+            return Container.read(file, KINDS, entries -> {
+                Parsed parsed = entries.read(ENTRY, ProjectFile::parse);
+                for (String name : entries.names()) {
+                    if (name.startsWith(SAMPLES)) {
+                        keep(file, name, entries, samples);
+                    }
+                }
+                return parsed;
+            });
         } catch (NotAProject wrong) {
             throw new FileProblem(file, ENTRY + wrong.getMessage(), wrong);
         } catch (OutOfMemoryError much) {
@@ -97,12 +148,23 @@ public final class ProjectFile {
     public static Opened openVersion(Path file) throws FileProblem {
         FileVersion before = FileVersion.of(file.toAbsolutePath());
         for (int tries = 1;; tries++) {
-            Parsed parsed = read(file);
+            Parsed parsed = read(file, SampleFolder.usual());
             FileVersion after = FileVersion.of(file.toAbsolutePath());
             if (after.equals(before) || tries == 3) {
                 return new Opened(parsed.project, after, parsed.format < KitJson.NEW_MODELS);
             }
             before = after;
+        }
+    }
+
+    private static void keep(Path file, String name, Container.Entries entries, SampleFolder samples) throws IOException, FileProblem, NotAProject {
+        String hash = name.substring(SAMPLES.length(), SAMPLES.length() + 64);
+        if (samples.has(hash)) {
+            return;
+        }
+        String found = entries.read(name, in -> samples.put(in::transferTo));
+        if (!found.equals(hash)) {
+            throw new FileProblem(file, "holds the sample '" + name + "', which is damaged");
         }
     }
 

@@ -46,22 +46,25 @@ final class Decoders {
         from.mark(MARK);
         byte[] head = from.readNBytes(12);
         from.reset();
-        String start = new String(head, StandardCharsets.ISO_8859_1);
         try {
-            if (start.startsWith("fLaC")) {
-                flac(from, sink);
-            } else if (start.startsWith("OggS")) {
-                vorbis(from, sink);
-            } else if (start.startsWith("RIFF") || start.startsWith("RIFX") || start.startsWith("FORM") || start.startsWith(".snd")) {
-                pcm(from, sink);
-            } else if (start.startsWith("ID3") || head.length > 1 && (head[0] & 0xFF) == 0xFF && (head[1] & 0xE0) == 0xE0) {
-                mp3(from, sink);
-            } else {
-                throw new SoundFileException(head.length == 0 ? "is empty" : "is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+            switch (ending(head)) {
+                case "flac" -> flac(from, sink);
+                case "ogg" -> vorbis(from, sink);
+                case "wav", "aiff", "au" -> pcm(from, sink);
+                case "mp3" -> mp3(from, sink);
+                default -> throw new SoundFileException(head.length == 0 ? "is empty" : "is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
             }
         } catch (EOFException | RuntimeException | OutOfMemoryError | StackOverflowError damaged) { // the libraries throw anything at damaged files
             throw new SoundFileException("is damaged or cut off", damaged);
         }
+    }
+
+    /** What a file is, by its first bytes. */
+    static String ending(byte[] head) {
+        String start = new String(head, StandardCharsets.ISO_8859_1);
+        return start.startsWith("fLaC") ? "flac" : start.startsWith("OggS") ? "ogg" : start.startsWith("RIFF") || start.startsWith("RIFX") ? "wav"
+                : start.startsWith("FORM") ? "aiff" : start.startsWith(".snd") ? "au"
+                : start.startsWith("ID3") || head.length > 1 && (head[0] & 0xFF) == 0xFF && (head[1] & 0xE0) == 0xE0 ? "mp3" : "bin";
     }
 
     // --- WAV, AIFF, AU ---

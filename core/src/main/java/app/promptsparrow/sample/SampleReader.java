@@ -45,6 +45,13 @@ public final class SampleReader {
         return problem instanceof java.nio.file.AccessDeniedException ? "no permission" : problem.getMessage();
     }
 
+    /** The usual ending of a sound file's name, by what the file begins with; {@code bin} if it is none. */
+    public static String ending(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            return Decoders.ending(in.readNBytes(12));
+        }
+    }
+
     /** Reads a stream, which is left open. */
     public static SampleBuffer read(InputStream in, int rateHz, BooleanSupplier cancelled) throws IOException, SoundFileException {
         Collector collector = new Collector(rateHz, cancelled);

@@ -1,8 +1,14 @@
 package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.sample.SampleBuffer;
+import app.promptsparrow.sample.SampleFiles;
+import app.promptsparrow.sample.SampleReader;
+import app.promptsparrow.sample.SoundFileException;
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -10,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.concurrent.RejectedExecutionException;
 
@@ -28,41 +35,45 @@ public final class SoundStore {
 
     private final int rateHz;
     private final Optional<SoundDisk> disk;
+    private final SampleFiles files;
     /** Null on demand. */
     private final Executor worker;
     /** By sound, the one asked for longest ago first. */
     private final Map<Sound, Renderings> all = new LinkedHashMap<>(64, 0.75f, true);
     private final Set<Sound> lookedFor = new HashSet<>();
+    private final Map<SampleSound, String> failures = new ConcurrentHashMap<>();
     private List<Sound> wanted = List.of();
     /** Of these one rendering is enough for now. */
     private List<Sound> soon = List.of();
     private boolean working;
     private Runnable whenHeard = () -> { };
 
-    private SoundStore(int rateHz, Executor worker, Optional<SoundDisk> disk) {
+    private SoundStore(int rateHz, Executor worker, Optional<SoundDisk> disk, SampleFiles files) {
         this.rateHz = rateHz;
+        this.files = files;
         this.worker = worker;
         this.disk = disk;
     }
 
     /** For exports. */
     public static SoundStore onDemand(int rateHz) {
-        return new SoundStore(rateHz, null, Optional.empty());
+        return new SoundStore(rateHz, null, Optional.empty(), SampleFiles.NONE);
     }
 
     /** For exports; sounds that were kept on disk are not rendered. */
-    public static SoundStore onDemand(int rateHz, SoundDisk disk) {
-        return new SoundStore(rateHz, null, Optional.of(disk));
+    public static SoundStore onDemand(int rateHz, SoundDisk disk, SampleFiles files) {
+        return new SoundStore(rateHz, null, Optional.of(disk), files);
     }
 
     /**
      * For playing.
      *
      * @param worker has a thread for it, which is busy while there is something to make
-     * @param disk   where sounds are looked for first, and kept once they are whole
+     * @param disk   where computed sounds are looked for first, and kept once they are whole
+     * @param files  where samples are
      */
-    public static SoundStore inBackground(int rateHz, Executor worker, Optional<SoundDisk> disk) {
-        return new SoundStore(rateHz, worker, disk);
+    public static SoundStore inBackground(int rateHz, Executor worker, Optional<SoundDisk> disk, SampleFiles files) {
+        return new SoundStore(rateHz, worker, disk, files);
     }
 
     public int rateHz() {
@@ -86,7 +97,9 @@ public final class SoundStore {
 
     private Renderings filledFromDisk(Sound sound) {
         Renderings made = new Renderings(sound, cell -> render(sound, cell));
-        disk.ifPresent(kept -> fill(made, kept.read((Recipe) sound, rateHz)));
+        if (disk.isPresent() && sound instanceof Recipe recipe) {
+            fill(made, disk.get().read(recipe, rateHz));
+        }
         return made;
     }
 
@@ -99,9 +112,28 @@ public final class SoundStore {
     }
 
     private SampleBuffer render(Sound sound, int cell) {
+        if (sound instanceof SampleSound sample) {
+            return read(sample);
+        }
         Renderings renderings = get(sound);
-        Recipe recipe = (Recipe) sound; // the only kind there is; another one is a case of its own here
-        return DrumSynth.render(recipe, rateHz, renderings.velocityOf(cell), renderings.variationOf(cell));
+        return DrumSynth.render((Recipe) sound, rateHz, renderings.velocityOf(cell), renderings.variationOf(cell));
+    }
+
+    /** A sample's frames; one that cannot be read is silent, and {@link #failures} tells why. */
+    private SampleBuffer read(SampleSound sample) {
+        try (InputStream in = files.open(sample.hash())) {
+            return SampleReader.read(in, rateHz, () -> false);
+        } catch (IOException gone) {
+            failures.put(sample, "is not there");
+        } catch (SoundFileException damaged) {
+            failures.put(sample, damaged.getMessage());
+        }
+        return SampleBuffer.mono(new float[1]);
+    }
+
+    /** Samples that could not be read so far, each with a few words that go on behind its name. */
+    public Map<SampleSound, String> failures() {
+        return Map.copyOf(failures);
     }
 
     // --- in the background ---
@@ -167,7 +199,7 @@ public final class SoundStore {
         for (Sound sound : sounds) {
             Renderings into = all.get(sound);
             if (!into.isReady()) {
-                return new Job(sound, into, disk.isPresent() && !lookedFor.contains(sound) ? -1 : into.firstCell());
+                return new Job(sound, into, disk.isPresent() && sound instanceof Recipe && !lookedFor.contains(sound) ? -1 : into.firstCell());
             }
         }
         return null;
@@ -207,12 +239,12 @@ public final class SoundStore {
     }
 
     private void keepIfWhole(Job job) {
-        if (disk.isPresent() && job.into.isWhole()) {
+        if (disk.isPresent() && job.sound instanceof Recipe recipe && job.into.isWhole()) {
             List<SampleBuffer> buffers = new ArrayList<>();
             for (int cell = 0; cell < job.into.count(); cell++) {
                 buffers.add(job.into.get(cell));
             }
-            disk.get().write((Recipe) job.sound, rateHz, buffers);
+            disk.get().write(recipe, rateHz, buffers);
         }
     }
 

@@ -137,7 +137,7 @@ class ProjectFileTest {
     @Test
     void damage_anywhere_is_refused_in_one_sentence_or_leaves_a_whole_project() throws Exception {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        ProjectFile.write(DemoProject.make(), out);
+        ProjectFile.write(DemoProject.make(), new SampleFolder(folder), out);
         byte[] whole = out.toByteArray();
         Random random = new Random(13);
         for (int i = 0; i < Generated.rounds(500); i++) {

@@ -7,6 +7,7 @@ import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.sample.SampleBuffer;
+import app.promptsparrow.sample.SampleFiles;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -49,7 +50,7 @@ class SoundDiskTest {
 
     /** A store that works at once, on this thread. */
     private SoundStore store(Path in) {
-        return SoundStore.inBackground(RATE, Runnable::run, Optional.of(new SoundDisk(in)));
+        return SoundStore.inBackground(RATE, Runnable::run, Optional.of(new SoundDisk(in)), SampleFiles.NONE);
     }
 
     @Test
@@ -73,7 +74,7 @@ class SoundDiskTest {
         SoundStore next = store(folder);
         next.want(List.of(RIM));
         assertThat(next.get(RIM).at(32, 0).leftCopy()).as("read, not rendered").containsExactly(mark);
-        assertThat(SoundStore.onDemand(RATE, new SoundDisk(folder)).get(RIM).at(32, 0).leftCopy()).containsExactly(mark);
+        assertThat(SoundStore.onDemand(RATE, new SoundDisk(folder), SampleFiles.NONE).get(RIM).at(32, 0).leftCopy()).containsExactly(mark);
     }
 
     @Test

@@ -9,6 +9,7 @@ import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.file.Folders;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Scores;
@@ -43,7 +44,7 @@ final class Prepared {
     /** Begins at once. */
     Prepared(boolean demo) {
         this.demo = demo;
-        sounds = SoundStore.inBackground(RATE_HZ, worker, Optional.of(new SoundDisk(Folders.sounds())));
+        sounds = SoundStore.inBackground(RATE_HZ, worker, Optional.of(new SoundDisk(Folders.sounds())), SampleFolder.usual());
         project = CompletableFuture.supplyAsync(() -> demo ? DemoProject.make() : Project.untitled(), worker);
         settings = project.thenApply(made -> new Settings(Settings.usualFile(), files));
         project.thenAccept(made -> sounds.want(Player.sounds(made, made.filledSlots().stream().findFirst().flatMap(made::at).map(Pattern::id).orElse(null))));

@@ -12,6 +12,7 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.SoundStore;
 import java.nio.file.Path;
@@ -52,7 +53,7 @@ public abstract class WindowUnderTest {
         Thread thread = new Thread(task, "sounds");
         thread.setDaemon(true);
         return thread;
-    }), Optional.empty());
+    }), Optional.empty(), SampleFolder.usual());
 
     /** A folder of its own for each test, with its settings. */
     @TempDir

@@ -34,7 +34,9 @@ public final class Dialogs implements Questions {
     @Override
     public Optional<Path> fileToImport(String title, String ending) {
         FileChooser chooser = chooser(title);
-        chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("*" + ending, "*" + ending), new FileChooser.ExtensionFilter("All files", "*"));
+        if (!ending.isEmpty()) {
+            chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("*" + ending, "*" + ending), new FileChooser.ExtensionFilter("All files", "*"));
+        }
         return remembered(chooser.showOpenDialog(bar.getScene().getWindow()));
     }
 

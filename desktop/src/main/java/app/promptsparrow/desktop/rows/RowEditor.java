@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.rows;
 import app.promptsparrow.chart.NewRows;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
@@ -11,9 +12,11 @@ import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.text.Plural;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Collectors;
 
 /** What can be done to the rows of the kit: add, remove, move, name. Each is one undoable step. Owned by the UI thread. */
@@ -21,10 +24,12 @@ public final class RowEditor {
 
     private final Session session;
     private final Chosen chosen;
+    private final SoundFiles sounds;
 
     public RowEditor(Session session, Chosen chosen) {
         this.session = session;
         this.chosen = chosen;
+        sounds = new SoundFiles(session, chosen, SampleFolder.usual());
     }
 
     public void rename(RowId row, String to) {
@@ -77,6 +82,16 @@ public final class RowEditor {
                 new KitEdit.MoveRow("", row.id(), kit.indexOf(chosen.row().id()) + 1)));
         session.apply(new Edit.Together("Add row " + name, edits));
         chosen.chooseRow(row.id());
+    }
+
+    /** Puts sound files on a row, or below all rows if there is none, see {@link SoundFiles}. */
+    public void bring(List<Path> files, Optional<RowId> onto) {
+        sounds.bring(files, onto);
+    }
+
+    /** Asks for a sound file and puts it on the chosen row. */
+    public void bringOntoChosen() {
+        session.questions().fileToImport("Take a sound", "").ifPresent(file -> bring(List.of(file), Optional.of(chosen.row().id())));
     }
 
     /** Takes the chosen row out of the kit, with its hits in every pattern. */

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.control.Clusters;
+import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
@@ -116,6 +117,7 @@ public final class RowHeadsPane extends Pane {
         column.setMaxWidth(WIDTH);
         column.setPrefWidth(WIDTH);
         getChildren().addAll(column, mark);
+        FileDrop.on(this, (files, event) -> rowEditor.bring(files, Optional.empty())); // below the last head
     }
 
     /** Brings the heads to what the project says, with the heights of the grid's rows. */
@@ -184,6 +186,7 @@ public final class RowHeadsPane extends Pane {
         head.middle.setFillWidth(false);
         HBox.setHgrow(head.middle, Priority.ALWAYS);
         head.box.getChildren().addAll(head.choice, head.glow, head.mark, head.middle, switches);
+        FileDrop.on(head.box, (files, event) -> rowEditor.bring(files, Optional.of(id)));
         head.box.setOnMousePressed(event -> {
             chosen.chooseRow(id);
             pressY = event.getSceneY();

@@ -32,7 +32,7 @@ final class RowMenu {
                 Menus.item("row-select", "Select its hits", hearing::selectAll),
                 Menus.item("row-clear", "Clear row: remove its hits here", rows::clear), new SeparatorMenuItem(),
                 Menus.item("row-up", "Move up", () -> rows.move(-1)), Menus.item("row-down", "Move down", () -> rows.move(1)),
-                families("row-add", "Add a row below …", rows::add, Optional.empty()),
+                Menus.item("row-sound-file", "Take a sound file …", rows::bringOntoChosen), families("row-add", "Add a row below …", rows::add, Optional.empty()),
                 Menus.item("row-remove", "Remove row", rows::remove));
         return menu;
     }

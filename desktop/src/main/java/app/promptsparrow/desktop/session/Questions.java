@@ -21,7 +21,7 @@ public interface Questions {
 
     Optional<Path> fileToOpen();
 
-    /** @param ending with its dot */
+    /** @param ending with its dot, or empty for any file */
     Optional<Path> fileToImport(String title, String ending);
 
     /**

@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.beat.inspector.InspectorPane;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.command.HeldKeys;
 import app.promptsparrow.desktop.control.DirectScroll;
+import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
@@ -138,6 +139,7 @@ final class BeatPane extends BorderPane {
 
     private void buildScrolls() {
         headScroll.setContent(heads);
+        FileDrop.on(grid, (files, event) -> presenter.rowEditor().bring(files, grid.geometry().flatMap(g -> g.rowAt(event.getY())).map(place -> place.row().id())));
         headScroll.setMinWidth(RowHeadsPane.WIDTH);
         gridScroll.setContent(grid);
         gridScroll.addEventFilter(ScrollEvent.SCROLL, event -> {

@@ -11,6 +11,7 @@ import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
@@ -174,7 +175,9 @@ public final class KitPresenter {
     }
 
     private static Layer withLength(Layer of, double factor) {
-        Recipe recipe = (Recipe) of.sound();
+        if (!(of.sound() instanceof Recipe recipe)) {
+            return of; // a sample's length is set at its waveform
+        }
         for (String name : LENGTHS) {
             Optional<Control> control = recipe.model().controls().stream().filter(one -> one.name().equals(name)).findFirst();
             if (control.isPresent()) {
@@ -217,6 +220,17 @@ public final class KitPresenter {
     /** Turns a control of the layer's recipe. */
     public void setControl(String name, double value, Object gesture) {
         changeLayer(layerIndex(), "Set " + name.replace('-', ' '), one -> one.withSound(((Recipe) one.sound()).with(name, value)), gesture);
+    }
+
+    /** Says at which pitch a sample plays as it is. */
+    public void setRoot(int cents, Object gesture) {
+        changeLayer(layerIndex(), "Set root note", one -> one.withSound(((SampleSound) one.sound()).withRootCents(cents)), gesture);
+    }
+
+    /** What a sample is, or why it is silent. */
+    public String sampleText(SampleSound sample) {
+        String failed = session.player().sounds().failures().get(sample);
+        return sample.name() + (failed == null ? ", a sample" : " " + failed + ": drop another sound on the row to replace it");
     }
 
     public void addLayer() {

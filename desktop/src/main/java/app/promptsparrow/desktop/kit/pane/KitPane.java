@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.control.DirectScroll;
+import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
@@ -72,6 +73,9 @@ final class KitPane extends BorderPane {
         headScroll.setContent(heads);
         headScroll.setMinWidth(RowHeadsPane.WIDTH);
         scroll.setContent(outlines);
+        FileDrop.on(scroll, (files, event) -> presenter.rowEditor().bring(files, Optional.empty())); // below the last row
+        FileDrop.on(outlines, (files, event) -> presenter.rowEditor().bring(files, outlines.rowAt(event.getY()).map(Row::id)));
+        FileDrop.on(shelfPane, (files, event) -> presenter.rowEditor().bring(files, Optional.of(presenter.chosen().row().id())));
         scroll.onResize((width, height) -> dirty = true);
         HBox body = new HBox(headScroll, scroll);
         HBox.setHgrow(scroll, Priority.ALWAYS);

@@ -14,6 +14,7 @@ import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Tune;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -184,7 +185,7 @@ final class LayersPane extends VBox {
 
         void update(Row row, Layer layer) {
             boolean live = layer.sound().isLive();
-            name.setText((index + 1) + "  " + ((Recipe) layer.sound()).model().title());
+            name.setText((index + 1) + "  " + (layer.sound() instanceof SampleSound sample ? sample.name() : ((Recipe) layer.sound()).model().title()));
             from.show(layer.from());
             to.show(layer.to());
             Forms.showIf(row.voicing().choice() == LayerChoice.BY_VELOCITY && !live, range);

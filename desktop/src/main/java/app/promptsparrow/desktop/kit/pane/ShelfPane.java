@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import javafx.geometry.Pos;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
@@ -104,7 +105,15 @@ final class ShelfPane extends VBox {
         }
         scroll.setContent(list);
         VBox.setVgrow(scroll, Priority.ALWAYS);
-        getChildren().addAll(head, search, choices, count, scroll);
+        Button file = Forms.push("a sound file …", "shelf-file", presenter.rowEditor()::bringOntoChosen);
+        Tips.on(file, "Put a WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3 file on the row; files can also be dropped on a row, or below the last one");
+        Label drop = Forms.second("or drop files on a row, or below the last one");
+        drop.setWrapText(false);
+        drop.setMinWidth(0);
+        HBox own = new HBox(8, file, drop);
+        own.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(file, Priority.NEVER);
+        getChildren().addAll(head, search, choices, count, scroll, own);
     }
 
     void focusSearch() {

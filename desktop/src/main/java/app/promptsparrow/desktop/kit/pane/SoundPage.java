@@ -8,6 +8,8 @@ import app.promptsparrow.desktop.page.Page;
 import app.promptsparrow.kit.Control;
 import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.project.NoteNames;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -24,6 +26,7 @@ final class SoundPage extends Page {
     private final VBox controls = new VBox(9);
     private final List<ValueField> fields = new ArrayList<>();
     private Model model;
+    private ValueField root;
 
     SoundPage(KitPresenter presenter) {
         this.presenter = presenter;
@@ -31,15 +34,27 @@ final class SoundPage extends Page {
 
     @Override
     protected void build() {
-        getChildren().addAll(new VBox(1, title, what), controls);
+        root = new ValueField("Root note", 0, 127, 1, 60, SoundPage::noteText, SoundPage::readNote);
+        root.textField().setId("sample-root");
+        root.onAsk((value, gesture) -> presenter.setRoot((int) Math.round(value * 100), gesture));
+        getChildren().addAll(new VBox(1, title, what), controls, root);
     }
 
     @Override
     protected void update() {
-        Recipe recipe = (Recipe) presenter.layer().sound();
         int count = presenter.chosen().row().layers().size();
         title.setText(presenter.chosen().row().name());
-        what.setText((count > 1 ? "layer " + (presenter.layerIndex() + 1) + " of " + count + " · " : "") + recipe.model().title() + ", computed");
+        String which = count > 1 ? "layer " + (presenter.layerIndex() + 1) + " of " + count + " · " : "";
+        boolean sampled = presenter.layer().sound() instanceof SampleSound;
+        Forms.showIf(!sampled, controls);
+        Forms.showIf(sampled && presenter.chosen().row().isBass(), root);
+        if (presenter.layer().sound() instanceof SampleSound sample) {
+            what.setText(which + presenter.sampleText(sample));
+            root.show(sample.rootCents() / 100.0);
+            return;
+        }
+        Recipe recipe = (Recipe) presenter.layer().sound();
+        what.setText(which + recipe.model().title() + ", computed");
         if (recipe.model() != model) {
             model = recipe.model();
             fields.clear();
@@ -49,6 +64,17 @@ final class SoundPage extends Page {
         for (int i = 0; i < fields.size(); i++) {
             fields.get(i).show(shown(model.controls().get(i), recipe.values().get(i)));
         }
+    }
+
+    /** A note and, if it is between two, the cents above it. */
+    private static String noteText(double semitones) {
+        long cents = Math.round(semitones * 100);
+        long rest = Math.floorMod(cents, 100L);
+        return NoteNames.of((int) Math.floorDiv(cents, 100L)) + (rest == 0 ? "" : " +" + rest + " ct");
+    }
+
+    private static Optional<Double> readNote(String typed) {
+        return NoteNames.parse(typed.strip()).map(Integer::doubleValue).or(() -> Numbers.number(typed));
     }
 
     private ValueField field(Control control) {

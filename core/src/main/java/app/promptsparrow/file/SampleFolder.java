@@ -1,0 +1,79 @@
+package app.promptsparrow.file;
+
+import app.promptsparrow.sample.SampleFiles;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+
+/**
+ * Files of samples in a folder of the program's own, each once, named by the SHA-256 of what is in it. A sound is put here before the
+ * edit that uses it, so that neither a crash nor a file that is taken away loses it; a project file takes a copy along. Any thread,
+ * and several programs at once.
+ */
+public final class SampleFolder implements SampleFiles {
+
+    private static final String BEGUN = ".part";
+
+    private final Path folder;
+
+    public SampleFolder(Path folder) {
+        this.folder = folder;
+    }
+
+    /** The usual place. */
+    public static SampleFolder usual() {
+        return new SampleFolder(Folders.state().resolve("samples"));
+    }
+
+    /** Writes what a sample is. */
+    interface Content {
+        void to(OutputStream out) throws IOException;
+    }
+
+    /** Keeps a file, and answers by which hash. */
+    public String put(Path file) throws FileProblem {
+        try {
+            return put(out -> Files.copy(file, out));
+        } catch (IOException problem) {
+            throw FileProblem.of(file, "kept", problem);
+        }
+    }
+
+    /** Keeps what is written, and answers by which hash. */
+    String put(Content content) throws IOException {
+        Files.createDirectories(folder);
+        Path beside = Files.createTempFile(folder, "new", BEGUN);
+        try {
+            MessageDigest digest = FileVersion.digest();
+            try (OutputStream out = new DigestOutputStream(Files.newOutputStream(beside), digest)) {
+                content.to(out);
+            }
+            String hash = FileVersion.hex(digest);
+            if (!has(hash)) {
+                Files.move(beside, folder.resolve(hash), StandardCopyOption.ATOMIC_MOVE);
+            }
+            return hash;
+        } finally {
+            Files.deleteIfExists(beside);
+        }
+    }
+
+    public boolean has(String hash) {
+        return Files.isRegularFile(folder.resolve(hash));
+    }
+
+    /** Where a sample's file is, if it is there. */
+    Path path(String hash) {
+        return folder.resolve(hash);
+    }
+
+    @Override
+    public InputStream open(String hash) throws IOException {
+        return Files.newInputStream(folder.resolve(hash));
+    }
+}

@@ -1,0 +1,169 @@
+package app.promptsparrow.desktop.kit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.LayerChoice;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.SampleSound;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.Pane;
+import javafx.stage.Stage;
+import javax.sound.sampled.AudioFileFormat;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioInputStream;
+import javax.sound.sampled.AudioSystem;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+/** Sound files of one's own, dropped and chosen in the real window. */
+class OwnSoundsWindowTest extends WindowUnderTest {
+
+    private static final RowId KICK = new RowId(1);
+    private static final RowId SNARE = new RowId(2);
+
+    private Path wav(String name, double hz) throws IOException {
+        byte[] data = new byte[2 * 12_000];
+        for (int i = 0; i < 12_000; i++) {
+            int value = (int) (9_000 * Math.exp(-i / 4_000.0) * Math.sin(2 * Math.PI * hz * i / 48_000));
+            data[2 * i] = (byte) value;
+            data[2 * i + 1] = (byte) (value >> 8);
+        }
+        Path file = folder.resolve(name);
+        AudioSystem.write(new AudioInputStream(new ByteArrayInputStream(data), new AudioFormat(48_000, 16, 1, true, false), 12_000), AudioFileFormat.Type.WAVE, file.toFile());
+        return file;
+    }
+
+    private Row row(RowId id) {
+        return store.project().kit().row(id).orElseThrow();
+    }
+
+    private static SampleSound sample(Row row, int layer) {
+        return (SampleSound) row.layers().get(layer).sound();
+    }
+
+    private void bring(List<Path> files, Optional<RowId> onto) {
+        interact(() -> presenter.rowEditor().bring(files, onto));
+    }
+
+    /** A window of the test's own from which files are dragged. */
+    private Point2D source(List<Path> files) {
+        double[] at = new double[2];
+        interact(() -> {
+            Pane pane = new Pane();
+            pane.setOnDragDetected(event -> {
+                ClipboardContent content = new ClipboardContent();
+                content.putFiles(files.stream().map(Path::toFile).toList());
+                pane.startDragAndDrop(TransferMode.COPY).setContent(content);
+                event.consume();
+            });
+            Stage stage = new Stage();
+            stage.setScene(new Scene(pane, 120, 80));
+            stage.setX(1_100);
+            stage.setY(600);
+            stage.show();
+            Bounds bounds = pane.localToScreen(pane.getBoundsInLocal());
+            at[0] = bounds.getCenterX();
+            at[1] = bounds.getCenterY();
+        });
+        return new Point2D(at[0], at[1]);
+    }
+
+    private static void dragOver(FxRobot robot, Point2D from, Point2D to) {
+        robot.moveTo(from).press(MouseButton.PRIMARY).moveBy(-20, -10).moveBy(-20, -10);
+        robot.moveTo(to).moveBy(2, 0).moveBy(-2, 0);
+        settle();
+        robot.release(MouseButton.PRIMARY);
+        settle();
+    }
+
+    private static Point2D middle(Node node) {
+        Bounds bounds = node.localToScreen(node.getBoundsInLocal());
+        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
+    }
+
+    @Test
+    void a_file_dropped_on_a_row_is_its_sound_at_once_and_undo_brings_the_old_one_back(FxRobot robot) throws Exception {
+        Path file = wav("rope slap.wav", 300);
+        Row before = row(SNARE);
+        dragOver(robot, source(List.of(file)), middle(robot.lookup("#row-2").query()));
+        until(() -> row(SNARE).layers().get(0).sound() instanceof SampleSound);
+        assertThat(sample(row(SNARE), 0).name()).isEqualTo("rope slap");
+        assertThat(text(robot, "#status")).startsWith("rope slap is on Snare · level matched by +");
+        until(() -> player.sounds().get(sample(row(SNARE), 0)).isReady());
+        interact(() -> store.undo());
+        assertThat(row(SNARE)).isEqualTo(before);
+    }
+
+    @Test
+    void several_files_on_a_row_take_turns_and_files_below_the_rows_are_rows_of_their_own(FxRobot robot) throws Exception {
+        bring(List.of(wav("a.wav", 200), wav("b.wav", 300), wav("c.wav", 400)), Optional.of(KICK));
+        until(() -> row(KICK).layers().size() == 3);
+        assertThat(row(KICK).voicing().choice()).isEqualTo(LayerChoice.IN_TURN);
+        Path sounds = Files.createDirectory(folder.resolve("Ferry recordings"));
+        Files.move(wav("closed hat, wet.wav", 8_000), sounds.resolve("closed hat, wet.wav"));
+        Files.move(wav("hull knock.wav", 250), sounds.resolve("hull knock.wav"));
+        Files.writeString(sounds.resolve("notes.txt"), "not a sound");
+        bring(List.of(sounds), Optional.empty());
+        until(() -> store.project().kit().rows().size() == 16);
+        Row hat = store.project().kit().rows().get(14);
+        Row knock = store.project().kit().rows().get(15);
+        assertThat(hat.name()).isEqualTo("closed hat, wet");
+        assertThat(hat.family()).isEqualTo(Family.HAT);
+        assertThat(hat.voicing().chokeGroup()).as("joins the kit's hats").isEqualTo(1);
+        assertThat(knock.name()).isEqualTo("hull knock");
+        assertThat(store.undoNames().get(0)).isEqualTo("Add 2 rows");
+        assertThat(presenter.chosen().row().id()).isEqualTo(hat.id());
+    }
+
+    @Test
+    void what_is_no_sound_is_named_and_the_row_keeps_its_sound(FxRobot robot) throws Exception {
+        Path text = Files.writeString(folder.resolve("words.wav"), "only words");
+        Row before = row(KICK);
+        bring(List.of(text), Optional.of(KICK));
+        until(() -> !problems.isEmpty());
+        assertThat(problems).containsExactly("words.wav: is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+        assertThat(row(KICK)).isEqualTo(before);
+        bring(List.of(text, wav("good.wav", 200)), Optional.of(KICK));
+        until(() -> problems.size() == 2);
+        assertThat(sample(row(KICK), 0).name()).as("the others are taken").isEqualTo("good");
+    }
+
+    @Test
+    void a_file_chosen_by_menu_is_shown_in_the_kit_with_its_name_and_saved_with_the_project(FxRobot robot) throws Exception {
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        answer = wav("bollard hit.wav", 180);
+        robot.clickOn("#shelf-file");
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        settle();
+        assertThat(robot.lookup("#layer-0 .row-name").queryLabeled().getText()).isEqualTo("1  bollard hit");
+        List<String> shown = new ArrayList<>();
+        robot.lookup(".second").queryAllAs(javafx.scene.control.Labeled.class).forEach(label -> shown.add(label.getText()));
+        assertThat(shown).contains("bollard hit, a sample");
+        answer = folder.resolve("own.sparrow");
+        robot.push(KeyCode.CONTROL, KeyCode.S);
+        until(() -> !store.hasUnsavedWork());
+        assertThat(Files.size(answer)).isGreaterThan(24_000);
+        interact(() -> store.open(app.promptsparrow.project.Project.untitled(), Optional.empty()));
+        robot.push(KeyCode.CONTROL, KeyCode.O);
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        assertThat(sample(row(KICK), 0).name()).isEqualTo("bollard hit");
+    }
+}
