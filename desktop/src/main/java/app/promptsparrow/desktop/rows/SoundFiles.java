@@ -93,7 +93,7 @@ public final class SoundFiles {
                     SampleBuffer frames = SampleReader.read(file, rateHz, () -> false);
                     sounds.add(new Brought(name(file), folder.put(file), SampleAnalysis.of(frames, rateHz)));
                 } catch (SoundFileException problem) {
-                    refused.add(file.getFileName() + ": " + problem.getMessage());
+                    refused.add(file.getFileName() + " " + problem.getMessage());
                 } catch (FileProblem problem) {
                     refused.add(problem.getMessage());
                 }
@@ -104,6 +104,9 @@ public final class SoundFiles {
                     session.guarded(() -> then.with(sounds));
                 }
                 if (!refused.isEmpty()) {
+                    if (sounds.isEmpty()) {
+                        session.say("nothing was changed");
+                    }
                     session.questions().problem(refused.size() == 1 ? refused.get(0) : refused.get(0) + "; and " + (refused.size() - 1) + " more could not be taken");
                 } else if (all.isEmpty()) {
                     session.say("there is no sound file in it");

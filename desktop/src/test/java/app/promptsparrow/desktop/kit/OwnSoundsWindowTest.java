@@ -138,7 +138,7 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         Row before = row(KICK);
         bring(List.of(text), Optional.of(KICK));
         until(() -> !problems.isEmpty());
-        assertThat(problems).containsExactly("words.wav: is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+        assertThat(problems).containsExactly("words.wav is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
         assertThat(row(KICK)).isEqualTo(before);
         bring(List.of(text, wav("good.wav", 200)), Optional.of(KICK));
         until(() -> problems.size() == 2);

@@ -107,7 +107,7 @@ final class ShelfPane extends VBox {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         Button file = Forms.push("a sound file …", "shelf-file", presenter.rowEditor()::bringOntoChosen);
         Tips.on(file, "Put a WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3 file on the row; files can also be dropped on a row, or below the last one");
-        Label drop = Forms.second("or drop files on a row, or below the last one");
+        Label drop = Forms.second("or drop files on a row or below");
         drop.setWrapText(false);
         drop.setMinWidth(0);
         HBox own = new HBox(8, file, drop);
