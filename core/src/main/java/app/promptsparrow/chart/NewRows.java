@@ -30,16 +30,19 @@ public final class NewRows {
      * @param id one that the kit lacks
      */
     public static Optional<Row> named(String name, Kit kit, int id) {
-        return Family.ofName(name).filter(family -> id <= RowId.MAX).map(family -> {
-            if (family == Family.BASS) {
-                return Row.bass(id, name, freeChannel(kit), Recipe.of(Model.ROUND_BASS));
-            }
-            Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family, name)));
-            return openName(name) && family == Family.HAT
-                    ? row.withLayers(List.of(Layer.of(Recipe.of(Model.HAT).with("ring", 620)))).withVoicing(row.voicing().withChokeGroup(1))
-                            .withMidi(MidiOut.drum(freeNote(kit, 46)))
-                    : row;
-        });
+        return Family.ofName(name).filter(family -> id <= RowId.MAX).map(family -> of(family, name, kit, id));
+    }
+
+    /** A new row of a family, whatever its name speaks of. */
+    public static Row of(Family family, String name, Kit kit, int id) {
+        if (family == Family.BASS) {
+            return Row.bass(id, name, freeChannel(kit), Recipe.of(Model.ROUND_BASS));
+        }
+        Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family, name)));
+        return openName(name) && family == Family.HAT
+                ? row.withLayers(List.of(Layer.of(Recipe.of(Model.HAT).with("ring", 620)))).withVoicing(row.voicing().withChokeGroup(1))
+                        .withMidi(MidiOut.drum(freeNote(kit, 46)))
+                : row;
     }
 
     static boolean isOpenHat(Row row) {

@@ -1,5 +1,6 @@
 package app.promptsparrow.sound;
 
+import app.promptsparrow.kit.Family;
 import app.promptsparrow.sample.SampleBuffer;
 import java.util.Arrays;
 import java.util.OptionalInt;
@@ -10,8 +11,9 @@ import java.util.OptionalInt;
  * @param startUs   where it begins to be heard, in microseconds: silence before the attack
  * @param loudness  of its loudest 200 ms, in LUFS
  * @param rootCents its pitch as a MIDI note times 100, if it has one
+ * @param family    which of the built-in kits' sounds it is most like
  */
-public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCents) {
+public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCents, Family family) {
 
     /** What is so far below the loudest value is not heard yet. */
     private static final double ATTACK_SHARE = 0.003; // -50 dB
@@ -37,14 +39,14 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
             peak = Math.max(peak, Math.max(Math.abs(l[i]), Math.abs(r[i])));
         }
         int attack = 0;
-        while (attack < l.length - 1 && Math.max(Math.abs(l[attack]), Math.abs(r[attack])) <= peak * ATTACK_SHARE) {
+        while (peak > 0 && attack < l.length - 1 && Math.max(Math.abs(l[attack]), Math.abs(r[attack])) <= peak * ATTACK_SHARE) {
             attack++;
         }
         double startSeconds = Math.max(0, (double) attack / rateHz - BEFORE_ATTACK_SECONDS);
         double[] mono = new double[l.length];
         Arrays.setAll(mono, i -> (l[i] + r[i]) / 2);
         return new SampleAnalysis(startSeconds < LEAST_TRIM_SECONDS ? 0 : Math.round(startSeconds * 1e6), Loudness.ofHit(l, buffer.isStereo() ? r : l, rateHz),
-                pitch(mono, attack + (int) (PITCH_FROM_SECONDS * rateHz), rateHz));
+                pitch(mono, attack + (int) (PITCH_FROM_SECONDS * rateHz), rateHz), FamilyEar.of(mono, attack, rateHz));
     }
 
     /**

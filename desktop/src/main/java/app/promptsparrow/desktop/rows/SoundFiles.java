@@ -10,13 +10,13 @@ import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Model;
-import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.Project;
 import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.sample.SoundFileException;
@@ -158,18 +158,18 @@ public final class SoundFiles {
 
     private void addRows(List<Brought> sounds) {
         List<Row> rows = new ArrayList<>();
-        Kit kit = session.project().kit();
-        int id = session.project().freshRowId().value();
+        Project grown = session.project();
         for (Brought sound : sounds) {
-            Row row = NewRows.named(sound.name, kit, id).orElseGet(() -> Row.drum(1, sound.name, Family.OTHER, 60, Recipe.of(Model.RIM)));
-            Family family = row.family();
-            Layer layer = sound.layer(loudness(family), SampleSound.USUAL_ROOT);
+            Kit kit = grown.kit();
+            Row row = NewRows.of(Family.ofName(sound.name).orElse(sound.found.family()), sound.name, kit, grown.freshRowId().value());
             Voicing voicing = row.voicing();
-            if (family == Family.HAT && voicing.chokeGroup() == 0) {
+            if (row.family() == Family.HAT && voicing.chokeGroup() == 0) {
                 voicing = voicing.withChokeGroup(hatGroup(kit));
             }
-            rows.add(row.withLayers(List.of(layer)).withVoicing(voicing));
+            rows.add(row.withLayers(List.of(sound.layer(loudness(row.family()), SampleSound.USUAL_ROOT))).withVoicing(voicing));
+            grown = new KitEdit.AddRows("", rows.subList(rows.size() - 1, rows.size())).apply(grown); // so that the next takes other notes
         }
+        Kit kit = session.project().kit();
         int before = kit.rows().size();
         session.apply(new KitEdit.AddRows("Add " + (rows.size() == 1 ? rows.get(0).name() : Plural.of(rows.size(), "row")), rows));
         chosen.chooseRow(session.project().kit().rows().get(before).id());

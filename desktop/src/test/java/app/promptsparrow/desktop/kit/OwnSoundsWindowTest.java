@@ -119,16 +119,19 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         Path sounds = Files.createDirectory(folder.resolve("Ferry recordings"));
         Files.move(wav("closed hat, wet.wav", 8_000), sounds.resolve("closed hat, wet.wav"));
         Files.move(wav("hull knock.wav", 250), sounds.resolve("hull knock.wav"));
+        Files.move(wav("hull scrape.wav", 260), sounds.resolve("hull scrape.wav"));
         Files.writeString(sounds.resolve("notes.txt"), "not a sound");
         bring(List.of(sounds), Optional.empty());
-        until(() -> store.project().kit().rows().size() == 16);
+        until(() -> store.project().kit().rows().size() == 17);
         Row hat = store.project().kit().rows().get(14);
         Row knock = store.project().kit().rows().get(15);
         assertThat(hat.name()).isEqualTo("closed hat, wet");
         assertThat(hat.family()).isEqualTo(Family.HAT);
         assertThat(hat.voicing().chokeGroup()).as("joins the kit's hats").isEqualTo(1);
         assertThat(knock.name()).isEqualTo("hull knock");
-        assertThat(store.undoNames().get(0)).isEqualTo("Add 2 rows");
+        assertThat(knock.family()).as("told by ear").isEqualTo(Family.TOM);
+        assertThat(store.project().kit().rows().stream().filter(row -> !row.isBass()).map(row -> row.midi().note())).doesNotHaveDuplicates();
+        assertThat(store.undoNames().get(0)).isEqualTo("Add 3 rows");
         assertThat(presenter.chosen().row().id()).isEqualTo(hat.id());
     }
 

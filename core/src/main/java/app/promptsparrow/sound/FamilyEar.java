@@ -1,0 +1,88 @@
+package app.promptsparrow.sound;
+
+import app.promptsparrow.kit.Family;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * Tells a sound's family by ear, for files whose names tell nothing: how its energy is spread over octaves and over time, and which
+ * of the built-in kits' sounds that is nearest to. Pure functions.
+ */
+final class FamilyEar {
+
+    /** Where the table of known sounds lies: a family and its features a line. */
+    static final String TABLE = "families.csv";
+    private static final double LOWEST_HZ = 50;
+    private static final int OCTAVES = 9;
+    /** Ends of the spans of time, from the attack; the last is what follows. */
+    private static final double[] SPAN_SECONDS = {0.012, 0.05, 0.15, 0.4, 0.9};
+    static final int FEATURES = OCTAVES * SPAN_SECONDS.length;
+    private static final double FLOOR_DB = -42;
+
+    private FamilyEar() {
+    }
+
+    private record Known(Family family, int[] features) {
+    }
+
+    private static final class Table {
+        static final List<Known> KNOWN = read();
+
+        private static List<Known> read() {
+            try (BufferedReader in = new BufferedReader(new InputStreamReader(FamilyEar.class.getResourceAsStream(TABLE), StandardCharsets.UTF_8))) {
+                return in.lines().map(line -> line.split(",")).map(fields -> new Known(Family.valueOf(fields[0].toUpperCase(Locale.ROOT)),
+                        Arrays.stream(fields, 1, fields.length).mapToInt(Integer::parseInt).toArray())).toList();
+            } catch (IOException missing) {
+                throw new UncheckedIOException(missing);
+            }
+        }
+    }
+
+    /** The family that a sound is most like. */
+    static Family of(double[] mono, int attack, double rate) {
+        int[] features = features(mono, attack, rate);
+        Family nearest = Family.OTHER;
+        long least = Long.MAX_VALUE;
+        for (Known known : Table.KNOWN) {
+            long distance = 0;
+            for (int i = 0; i < FEATURES; i++) {
+                long away = features[i] - known.features[i];
+                distance += away * away;
+            }
+            if (distance < least) {
+                least = distance;
+                nearest = known.family;
+            }
+        }
+        return nearest;
+    }
+
+    /**
+     * The energy of each octave in each span of time, in dB below the strongest of them, not below the floor.
+     *
+     * @param attack the frame where the sound begins
+     */
+    static int[] features(double[] mono, int attack, double rate) {
+        double[] energy = new double[FEATURES];
+        double[] sound = Arrays.copyOfRange(mono, attack, (int) Math.min(mono.length, attack + SPAN_SECONDS[SPAN_SECONDS.length - 1] * rate));
+        for (int octave = 0; octave < OCTAVES; octave++) {
+            double[] band = Shapes.bandPass(Shapes.copy(sound), LOWEST_HZ * (1 << octave), 1.4, rate);
+            int from = 0;
+            for (int span = 0; span < SPAN_SECONDS.length; span++) {
+                int to = (int) Math.min(band.length, SPAN_SECONDS[span] * rate);
+                for (int i = from; i < to; i++) {
+                    energy[span * OCTAVES + octave] += band[i] * band[i];
+                }
+                from = to;
+            }
+        }
+        double strongest = Arrays.stream(energy).max().orElse(0);
+        return Arrays.stream(energy).mapToInt(e -> strongest == 0 ? (int) FLOOR_DB : (int) Math.rint(Math.max(FLOOR_DB, 10 * Math.log10(e / strongest + 1e-12)))).toArray();
+    }
+}
