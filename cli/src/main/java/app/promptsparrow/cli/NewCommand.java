@@ -5,6 +5,7 @@ import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.KitFile;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
 import app.promptsparrow.kit.BuiltInKits;
@@ -36,7 +37,7 @@ final class NewCommand implements Callable<Integer> {
     @Parameters(paramLabel = "OUT", description = "The .sparrow file to write.")
     private Path out;
 
-    @Option(names = "--kit", paramLabel = "NAME", description = "A built-in kit (default: Deckhand, or the kit that a MIDI file of ours carries).")
+    @Option(names = "--kit", paramLabel = "NAME|FILE", description = "A built-in kit or a .sparrowkit file (default: Deckhand, or the kit that a MIDI file of ours carries).")
     private String kitName;
 
     @ArgGroup
@@ -58,7 +59,7 @@ final class NewCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Kit kit = kitName == null ? BuiltInKits.deckhand() : BuiltInKits.named(kitName).orElseThrow(() ->
+        Kit kit = kitName == null ? BuiltInKits.deckhand() : kitName.endsWith(KitFile.EXTENSION) ? KitFile.open(Path.of(kitName)) : BuiltInKits.named(kitName).orElseThrow(() ->
                 new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName) + "'; the kits are: "
                         + BuiltInKits.all().stream().map(Kit::name).toList()));
         Output output = Output.to(spec, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});

@@ -128,6 +128,8 @@ class CommandLineTest {
         assertThat(run("audio", demo, path("o.wav"), "--bank", "1", "--slot", "1", "--tail", "-1")).isEqualTo(2);
         assertThat(run("new", path("x.sparrow"), "--kit", "Tin Whistle")).isEqualTo(2);
         assertThat(err.toString()).contains("the kits are: ");
+        assertThat(run("new", path("x.sparrow"), "--kit", path("gone.sparrowkit"))).isEqualTo(1);
+        assertThat(err.toString()).contains("gone.sparrowkit: ");
         assertThat(folder.resolve("o.mid")).doesNotExist();
         assertThat(folder.resolve("o.wav")).doesNotExist();
     }

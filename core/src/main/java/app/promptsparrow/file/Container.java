@@ -81,7 +81,7 @@ final class Container {
         long most = FRAME + kinds.stream().mapToLong(Kind::mostBytes).sum();
         try {
             if (Files.size(file) > most) {
-                throw new FileProblem(file, "is longer than " + (most >> 20) + " MiB, so it is no project of Prompt Sparrow");
+                throw new FileProblem(file, "is longer than " + (most >> 20) + " MiB, so it is no file of Prompt Sparrow");
             }
             try (ZipFile zip = new ZipFile(file.toFile())) {
                 Entries entries = new Entries(file, zip, kinds);
@@ -89,7 +89,7 @@ final class Container {
                 return reading.from(entries);
             }
         } catch (ZipException | IllegalArgumentException damaged) {
-            throw new FileProblem(file, "is damaged, cut off or no project of Prompt Sparrow", damaged);
+            throw new FileProblem(file, "is damaged, cut off or no file of Prompt Sparrow", damaged);
         } catch (IOException problem) {
             throw FileProblem.of(file, "read", problem);
         }
@@ -137,7 +137,7 @@ final class Container {
         <T> T read(String name, Content<T> content) throws IOException, FileProblem, ProjectFile.NotAProject {
             ZipEntry entry = zip.getEntry(name);
             if (entry == null) {
-                throw new FileProblem(file, "holds no " + name + ", so it is no project of Prompt Sparrow");
+                throw new FileProblem(file, "holds no " + name + ", so it is no file of Prompt Sparrow");
             }
             long most = kind(name).orElseThrow().maxBytes;
             try (InputStream in = new Limited(zip.getInputStream(entry), most)) {

@@ -1,9 +1,6 @@
 package app.promptsparrow.file;
 
-import app.promptsparrow.kit.Layer;
-import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -25,11 +22,10 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.util.List;
 import java.util.Locale;
-import java.util.SortedSet;
-import java.util.TreeSet;
+import java.util.function.Function;
 
 /**
- * Project files, {@code .sparrow}: a ZIP with {@code project.json}. Two saves of the same project are byte-identical.
+ * Project files, {@code .sparrow}: a ZIP with {@code project.json} and the files of its samples. Two saves of the same project are byte-identical.
  * Pure functions of files; safe on any thread.
  */
 public final class ProjectFile {
@@ -37,10 +33,7 @@ public final class ProjectFile {
     public static final String EXTENSION = ".sparrow";
 
     private static final String ENTRY = "project.json";
-    private static final String SAMPLES = "samples/";
-    private static final int MOST_SAMPLES = 1_000;
-    private static final List<Container.Kind> KINDS = List.of(Container.Kind.json(ENTRY),
-            new Container.Kind(name -> name.matches(SAMPLES + "[0-9a-f]{64}\\.(wav|aiff|au|flac|ogg|mp3|bin)"), Container.MOST_FILES, MOST_SAMPLES));
+    private static final List<Container.Kind> KINDS = List.of(Container.Kind.json(ENTRY), SampleEntries.KIND);
 
     private static final JsonFactory JSON = JsonFactory.builder()
             .streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(32).maxStringLength(10_000)
@@ -72,31 +65,9 @@ public final class ProjectFile {
         if (json.length > Container.MAX_JSON) {
             throw new IOException("the project is longer than the " + (Container.MAX_JSON >> 20) + " MiB that could be read again; remove patterns");
         }
-        SortedSet<String> there = hashes(project);
-        there.removeIf(hash -> !samples.has(hash));
-        long bytes = 0;
-        for (String hash : there) {
-            bytes += Files.size(samples.path(hash));
-        }
-        if (bytes > Container.MOST_FILES) {
-            throw new IOException("its samples are longer than the " + (Container.MOST_FILES >> 20) + " MiB that could be read again; use fewer or shorter ones");
-        }
         Container.Writer container = new Container.Writer(out).entry(ENTRY, json);
-        for (String hash : there) {
-            container.file(SAMPLES + hash + "." + SampleReader.ending(samples.path(hash)), samples.path(hash));
-        }
+        SampleEntries.write(container, project.kit(), samples);
         container.finish();
-    }
-
-    /** The files of a project's samples, each once, in a fixed order. */
-    private static SortedSet<String> hashes(Project project) {
-        SortedSet<String> hashes = new TreeSet<>();
-        project.kit().rows().stream().flatMap(row -> row.layers().stream()).map(Layer::sound).forEach(sound -> {
-            if (sound instanceof SampleSound sample) {
-                hashes.add(sample.hash());
-            }
-        });
-        return hashes;
     }
 
     /**
@@ -122,11 +93,7 @@ public final class ProjectFile {
         try {
             return Container.read(file, KINDS, entries -> {
                 Parsed parsed = entries.read(ENTRY, ProjectFile::parse);
-                for (String name : entries.names()) {
-                    if (name.startsWith(SAMPLES)) {
-                        keep(file, name, entries, samples);
-                    }
-                }
+                SampleEntries.keep(file, entries, samples);
                 return parsed;
             });
         } catch (NotAProject wrong) {
@@ -157,17 +124,6 @@ public final class ProjectFile {
         }
     }
 
-    private static void keep(Path file, String name, Container.Entries entries, SampleFolder samples) throws IOException, FileProblem, NotAProject {
-        String hash = name.substring(SAMPLES.length(), SAMPLES.length() + 64);
-        if (samples.has(hash)) {
-            return;
-        }
-        String found = entries.read(name, in -> samples.put(in::transferTo));
-        if (!found.equals(hash)) {
-            throw new FileProblem(file, "holds the sample '" + name + "', which is damaged");
-        }
-    }
-
     /** JSON that is no project; the message begins with a blank and says where and why. */
     static final class NotAProject extends Exception {
         private static final long serialVersionUID = 1;
@@ -179,12 +135,21 @@ public final class ProjectFile {
 
     /** The project's JSON in UTF-8, over many lines for people or in one for machines. */
     static byte[] json(Project project, boolean forPeople) {
+        return json(out -> ProjectJson.write(out, project), forPeople);
+    }
+
+    /** Writes JSON. */
+    interface Written {
+        void to(JsonGenerator out) throws IOException;
+    }
+
+    static byte[] json(Written written, boolean forPeople) {
         ByteArrayOutputStream out = new ByteArrayOutputStream(1 << 14);
         try (JsonGenerator json = generator(out)) {
             if (forPeople) {
                 json.setPrettyPrinter(new Layout());
             }
-            ProjectJson.write(json, project);
+            written.to(json);
         } catch (IOException impossible) {
             throw new IllegalStateException(impossible); // an array takes everything
         }
@@ -211,9 +176,13 @@ public final class ProjectFile {
     }
 
     private static Parsed parse(InputStream in) throws IOException, NotAProject {
+        return parse(in, json -> new Parsed(ProjectJson.read(json), json.at("format").integer()));
+    }
+
+    /** Makes something of JSON, or says in a sentence and by its place what is wrong with it. */
+    static <T> T parse(InputStream in, Function<JsonPlace, T> form) throws IOException, NotAProject {
         try {
-            JsonPlace json = tree(in);
-            return new Parsed(ProjectJson.read(json), json.at("format").integer());
+            return form.apply(tree(in));
         } catch (JsonPlace.Wrong wrong) {
             throw new NotAProject(" " + wrong.getMessage(), wrong);
         } catch (JsonProcessingException broken) {

@@ -211,16 +211,22 @@ final class ProjectJson {
 
     // --- reading ---
 
-    /** @throws JsonPlace.Wrong naming the place of the first thing that is wrong */
-    static Project read(JsonPlace json) {
+    /** The number of the format something is written in, from the first that it was ever written in. */
+    static int readFormat(JsonPlace json, int first) {
         int format = json.at("format").integer();
         if (format > FORMAT) {
             throw json.wrong("the file has format " + format + " and was made by a newer version; this one reads up to "
                     + FORMAT + ", so update the program");
         }
-        if (format < 1) {
-            throw json.at("format").wrong("expected a format of 1 or more");
+        if (format < first) {
+            throw json.at("format").wrong("expected a format of " + first + " or more");
         }
+        return format;
+    }
+
+    /** @throws JsonPlace.Wrong naming the place of the first thing that is wrong */
+    static Project read(JsonPlace json) {
+        int format = readFormat(json, 1);
         if (format == 1) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
         } else if (format == 2) {

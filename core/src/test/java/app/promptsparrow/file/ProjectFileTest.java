@@ -98,9 +98,9 @@ class ProjectFileTest {
         refused(file("nowhere.sparrow"), "nowhere.sparrow", "no such file");
         refused(folder, "is a folder");
         Files.writeString(file("text.sparrow"), "hello");
-        refused(file("text.sparrow"), "text.sparrow", "no project");
+        refused(file("text.sparrow"), "text.sparrow", "no file of");
         Files.createFile(file("empty.sparrow"));
-        refused(file("empty.sparrow"), "no project");
+        refused(file("empty.sparrow"), "no file of");
         refused(zip("other.json", "{}"), "other.json", "not known");
         refused(zip("../project.json", "{}"), "leaves the container");
         refused(zip("/etc/project.json", "{}"), "leaves the container");

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.promptsparrow.export.OfflineRender;
+import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
@@ -29,6 +30,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -129,6 +131,44 @@ class SamplesTest {
         Project opened = ProjectFile.open(file, elsewhere);
         assertThat(opened).isEqualTo(project);
         assertThat(rendered(opened, elsewhere)).isEqualTo(rendered(project, here()));
+    }
+
+    @Test
+    void a_kit_file_takes_a_kit_with_its_samples_elsewhere() throws Exception {
+        Project project = project(here());
+        Path file = folder.resolve("own" + KitFile.EXTENSION);
+        KitFile.save(project.kit(), file, here());
+        SampleFolder elsewhere = new SampleFolder(folder.resolve("elsewhere"));
+        assertThat(KitFile.open(file, elsewhere)).isEqualTo(project.kit());
+        rendered(project, elsewhere);
+        byte[] first = Files.readAllBytes(file);
+        KitFile.save(project.kit(), file, here());
+        assertThat(file).hasBinaryContent(first);
+        for (Kit kit : BuiltInKits.all()) {
+            KitFile.save(kit, file, here());
+            assertThat(KitFile.open(file, elsewhere)).isEqualTo(kit);
+        }
+    }
+
+    @Test
+    void what_is_no_kit_file_is_refused_with_its_place() throws Exception {
+        Path file = folder.resolve("odd" + KitFile.EXTENSION);
+        List<String> contents = List.of("{\"format\": 9, \"kit\": {}}", "{\"format\": 2, \"kit\": {}}", "{\"format\": 3, \"kit\": {\"name\": \"x\"}}", "{\"format\": 3", "[]");
+        List<String> reasons = List.of("made by a newer version", "kit.json at /format: expected a format of 3 or more", "kit.json at /kit", "is no valid JSON", "kit.json");
+        for (int i = 0; i < contents.size(); i++) {
+            try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(file))) {
+                out.putNextEntry(new ZipEntry("kit.json"));
+                out.write(contents.get(i).getBytes(StandardCharsets.UTF_8));
+                out.closeEntry();
+            }
+            String reason = reasons.get(i);
+            assertThatThrownBy(() -> KitFile.open(file, here())).isInstanceOf(FileProblem.class).hasMessageContaining(reason);
+        }
+        Path project = folder.resolve("project.sparrow");
+        ProjectFile.save(project(here()), project, here());
+        assertThatThrownBy(() -> KitFile.open(project, here())).isInstanceOf(FileProblem.class).hasMessageContaining("'project.json', which is not known");
+        Files.writeString(file, "words");
+        assertThatThrownBy(() -> KitFile.open(file, here())).isInstanceOf(FileProblem.class).hasMessageContaining("damaged");
     }
 
     @Test

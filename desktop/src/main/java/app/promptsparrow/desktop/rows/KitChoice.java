@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.rows;
 
+import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.kit.Kit;
@@ -7,6 +8,7 @@ import java.util.List;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 
@@ -47,6 +49,13 @@ public final class KitChoice extends MenuButton {
             item.setOnAction(event -> kits.take(index));
             getItems().add(item);
         }
+        getItems().add(new SeparatorMenuItem());
+        getItems().addAll(fileItems(kits));
+    }
+
+    /** What can be done with kit files. */
+    public static List<MenuItem> fileItems(Kits kits) {
+        return List.of(Menus.item("kit-open", "Open a kit file …", kits::open), Menus.item("kit-save", "Save this kit as a file …", kits::save));
     }
 
     public void update() {

@@ -1,6 +1,8 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.KitFile;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.project.Edit;
@@ -22,6 +24,8 @@ public final class Kits {
     private Project tried;
     private Kit own;
     private int at;
+    /** Kits that were read from files since the program was started. */
+    private final List<Kit> opened = new ArrayList<>();
 
     public Kits(Session session) {
         this.session = session;
@@ -31,9 +35,10 @@ public final class Kits {
         });
     }
 
-    /** Those to step through: the built-in ones, favourites first, and the project's own if it is none of them. */
+    /** Those to step through: the built-in and the opened ones, favourites first, and the project's own if it is none of them. */
     public List<Kit> all() {
         List<Kit> kits = new ArrayList<>(BuiltInKits.all());
+        kits.addAll(opened);
         kits.sort((a, b) -> Boolean.compare(isFavourite(b), isFavourite(a)));
         Kit kit = ownKit();
         if (kits.stream().noneMatch(kit::equals)) {
@@ -80,6 +85,28 @@ public final class Kits {
             at = index;
             session.say(kit.name() + ": " + facts(kit));
         });
+    }
+
+    /** Asks for a kit file and puts its kit in the place of the project's, in one undoable step; the beat plays on. */
+    public void open() {
+        session.questions().fileToImport("Open a kit", KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
+            Kit kit = KitFile.open(file);
+            return () -> {
+                opened.removeIf(before -> before.name().equals(kit.name()));
+                opened.add(kit);
+                session.apply(new KitEdit.TakeKit(kit));
+                session.say(kit.name() + ": " + facts(kit));
+            };
+        }));
+    }
+
+    /** Asks for a file and saves the project's kit to it, with its samples. */
+    public void save() {
+        Kit kit = session.project().kit();
+        session.questions().fileToSave("Save the kit", MidiPlan.fileName(kit.name()), KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
+            KitFile.save(kit, file);
+            return () -> session.say("saved kit " + file.getFileName());
+        }));
     }
 
     /** What a kit is like, in a few words. */

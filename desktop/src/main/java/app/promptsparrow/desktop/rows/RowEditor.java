@@ -89,6 +89,11 @@ public final class RowEditor {
         sounds.bring(files, onto);
     }
 
+    /** Puts sound files on a layer of the chosen row. */
+    public void bringOnLayer(List<Path> files, int index) {
+        sounds.bringOnLayer(files, chosen.row().id(), index);
+    }
+
     /** Asks for a sound file and puts it on the chosen row. */
     public void bringOntoChosen() {
         session.questions().fileToImport("Take a sound", "").ifPresent(file -> bring(List.of(file), Optional.of(chosen.row().id())));

@@ -141,9 +141,33 @@ public final class SoundFiles {
         return bare.isBlank() ? "sound" : bare.substring(0, Math.min(Row.MAX_NAME, bare.length()));
     }
 
+    /** Puts a file on one layer of a row, which keeps its velocities; more files become layers below it. */
+    public void bringOnLayer(List<Path> files, RowId id, int index) {
+        int free = Row.MOST_LAYERS - session.project().kit().row(id).map(row -> row.layers().size()).orElse(0);
+        read(files, 1 + free, sounds -> {
+            Row row = there(id);
+            List<Layer> layers = new ArrayList<>(row.layers());
+            int at = Math.min(index, layers.size() - 1);
+            Layer before = layers.remove(at);
+            List<Layer> added = new ArrayList<>(layers(row, sounds));
+            added.set(0, added.get(0).withVelocities(before.from(), before.to()).withHeard(before.heard()));
+            layers.addAll(at, added);
+            session.apply(new KitEdit.SetRow("Put " + sounds.get(0).name + " on a layer of " + row.name(), row.withLayers(layers)));
+            session.say(sounds.get(0).name + " is layer " + (at + 1) + " of " + row.name() + told(added.get(0)));
+        });
+    }
+
+    private Row there(RowId id) {
+        return session.project().kit().row(id).orElseThrow(() -> new IllegalArgumentException("the row is gone meanwhile"));
+    }
+
+    private static List<Layer> layers(Row row, List<Brought> sounds) {
+        return sounds.stream().map(sound -> sound.layer(loudness(row.family()), row.isBass() ? row.midi().note() * 100 : SampleSound.USUAL_ROOT)).toList();
+    }
+
     private void putOn(RowId id, List<Brought> sounds) {
-        Row row = session.project().kit().row(id).orElseThrow(() -> new IllegalArgumentException("the row is gone meanwhile"));
-        List<Layer> layers = sounds.stream().map(sound -> sound.layer(loudness(row.family()), row.isBass() ? row.midi().note() * 100 : SampleSound.USUAL_ROOT)).toList();
+        Row row = there(id);
+        List<Layer> layers = layers(row, sounds);
         Row changed = row.withLayers(layers).withVoicing(row.voicing().withChoice(layers.size() > 1 ? LayerChoice.IN_TURN : LayerChoice.TOGETHER));
         session.apply(new KitEdit.SetRow("Put " + sounds.get(0).name + " on " + row.name(), changed));
         chosen.chooseRow(id);

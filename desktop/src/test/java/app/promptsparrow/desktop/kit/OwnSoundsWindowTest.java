@@ -4,10 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.desktop.WindowUnderTest;
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.project.KitEdit;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -112,6 +114,24 @@ class OwnSoundsWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void a_file_dropped_on_a_layer_takes_its_place_and_its_velocities(FxRobot robot) throws Exception {
+        interact(() -> presenter.chosen().chooseRow(SNARE));
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        robot.clickOn("#add-layer");
+        settle();
+        interact(() -> store.apply(new KitEdit.SetRow("Split", row(SNARE).withVoicing(row(SNARE).voicing().withChoice(LayerChoice.BY_VELOCITY))
+                .withLayers(List.of(row(SNARE).layers().get(0).withVelocities(1, 80), row(SNARE).layers().get(1).withVelocities(81, 127))))));
+        Row before = row(SNARE);
+        dragOver(robot, source(List.of(wav("hard slap.wav", 300))), middle(robot.lookup("#layer-1").query()));
+        until(() -> row(SNARE).layers().get(1).sound() instanceof SampleSound);
+        assertThat(row(SNARE).layers()).hasSize(2);
+        assertThat(row(SNARE).layers().get(0)).isEqualTo(before.layers().get(0));
+        assertThat(row(SNARE).layers().get(1).from()).isEqualTo(81);
+        assertThat(row(SNARE).voicing()).isEqualTo(before.voicing());
+    }
+
+    @Test
     void several_files_on_a_row_take_turns_and_files_below_the_rows_are_rows_of_their_own(FxRobot robot) throws Exception {
         bring(List.of(wav("a.wav", 200), wav("b.wav", 300), wav("c.wav", 400)), Optional.of(KICK));
         until(() -> row(KICK).layers().size() == 3);
@@ -168,5 +188,30 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         robot.push(KeyCode.CONTROL, KeyCode.O);
         until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
         assertThat(sample(row(KICK), 0).name()).isEqualTo("bollard hit");
+    }
+
+    @Test
+    void a_kit_saved_from_its_line_is_opened_again_from_the_header_while_another_is_played(FxRobot robot) throws Exception {
+        bring(List.of(wav("own thump.wav", 90)), Optional.of(KICK));
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        Kit mine = store.project().kit();
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        answer = folder.resolve("mine.sparrowkit");
+        robot.clickOn("#kit-file").clickOn("#kit-save");
+        until(() -> Files.exists(answer));
+        settle();
+        robot.push(KeyCode.ALT, KeyCode.PAGE_DOWN);
+        settle();
+        assertThat(store.project().kit()).isNotEqualTo(mine);
+        robot.clickOn("#kit-choice").clickOn("#kit-open");
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        assertThat(store.project().kit()).isEqualTo(mine);
+        assertThat(store.undoNames().get(0)).isEqualTo("Take kit " + mine.name());
+        answer = Files.writeString(folder.resolve("words.sparrowkit"), "words");
+        robot.clickOn("#kit-file").clickOn("#kit-open");
+        until(() -> !problems.isEmpty());
+        assertThat(problems.get(0)).contains("words.sparrowkit").contains("damaged");
+        assertThat(store.project().kit()).isEqualTo(mine);
     }
 }

@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
+import app.promptsparrow.desktop.rows.KitChoice;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
@@ -67,11 +68,15 @@ final class KitLine extends HBox {
         rows.setMinWidth(Region.USE_PREF_SIZE);
         rows.setOnShowing(event -> fill());
         rows.getItems().add(new Menu("")); // without an item it would not open to be filled
-        for (Region region : List.of(favourite, hearAll)) {
+        MenuButton files = new MenuButton("file");
+        files.setId("kit-file");
+        files.getItems().addAll(KitChoice.fileItems(presenter.kits()));
+        Tips.on(files, "Save this kit with its sounds, or open one that was saved");
+        for (Region region : List.of(favourite, hearAll, files)) {
             region.setMinWidth(Region.USE_PREF_SIZE);
         }
         getChildren().addAll(name, facts, gap, favourite, step("‹", "kit-previous", -1, "The kit before (Alt+Page Up)"), step("›", "kit-next", 1, "The next kit (Alt+Page Down)"),
-                hearAll, rows);
+                hearAll, rows, files);
     }
 
     private Button step(String text, String id, int by, String tip) {

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.control.DirectScroll;
+import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Styles;
@@ -177,6 +178,7 @@ final class LayersPane extends VBox {
             values.setMaxWidth(128);
             values.setAlignment(Pos.CENTER_RIGHT);
             getChildren().addAll(head, waveform, values);
+            FileDrop.on(this, (files, event) -> presenter.rowEditor().bringOnLayer(files, index));
         }
 
         private void heard(Heard to) {
