@@ -83,6 +83,6 @@ final class FamilyEar {
             }
         }
         double strongest = Arrays.stream(energy).max().orElse(0);
-        return Arrays.stream(energy).mapToInt(e -> strongest == 0 ? (int) FLOOR_DB : (int) Math.rint(Math.max(FLOOR_DB, 10 * Math.log10(e / strongest + 1e-12)))).toArray();
+        return Arrays.stream(energy).mapToInt(e -> strongest == 0 ? (int) FLOOR_DB : (int) Math.rint(Math.max(FLOOR_DB, 10 * StrictMath.log10(e / strongest + 1e-12)))).toArray();
     }
 }

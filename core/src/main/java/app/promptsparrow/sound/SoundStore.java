@@ -136,6 +136,24 @@ public final class SoundStore {
         return Map.copyOf(failures);
     }
 
+    /** Has samples that could not be read be read again, now that files have arrived; what plays them already has them then. */
+    public void retryFailures() {
+        List<Sound> inOrder;
+        List<Sound> next;
+        synchronized (this) {
+            for (SampleSound failed : failures.keySet()) {
+                Renderings silent = all.get(failed);
+                for (int cell = 0; silent != null && cell < silent.count(); cell++) {
+                    silent.put(cell, null);
+                }
+            }
+            failures.clear();
+            inOrder = wanted;
+            next = soon;
+        }
+        want(inOrder, next);
+    }
+
     // --- in the background ---
 
     /** Sounds to be made, those that are heard soonest first, in place of what was wanted before. */

@@ -21,6 +21,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
+import app.promptsparrow.sound.Renderings;
 import app.promptsparrow.sound.SampleAnalysis;
 import app.promptsparrow.sound.SoundDisk;
 import app.promptsparrow.sound.SoundStore;
@@ -184,7 +185,7 @@ class SamplesTest {
     }
 
     @Test
-    void a_sample_that_is_gone_is_named_keeps_its_place_and_is_silent() throws Exception {
+    void a_sample_that_is_gone_is_named_keeps_its_place_and_is_silent_until_it_is_there_again() throws Exception {
         Project project = project(here());
         Path file = folder.resolve("own.sparrow");
         ProjectFile.save(project, file, new SampleFolder(folder.resolve("nothing")));
@@ -196,6 +197,12 @@ class SamplesTest {
         assertThat(store.get(low).isReady()).isTrue();
         assertThat(store.get(low).at(100, 0).frames()).isEqualTo(1);
         assertThat(store.failures()).containsEntry(low, "is not there");
+        Renderings silent = store.get(low);
+        new SampleFolder(folder.resolve("elsewhere")).put(folder.resolve("low.wav"));
+        store.retryFailures();
+        assertThat(store.failures()).isEmpty();
+        assertThat(store.get(low)).as("what is played already has it").isSameAs(silent);
+        assertThat(silent.at(100, 0).frames()).isEqualTo(24_000);
     }
 
     @Test

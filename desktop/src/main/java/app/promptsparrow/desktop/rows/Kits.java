@@ -94,6 +94,7 @@ public final class Kits {
             return () -> {
                 opened.removeIf(before -> before.name().equals(kit.name()));
                 opened.add(kit);
+                session.player().sounds().retryFailures();
                 session.apply(new KitEdit.TakeKit(kit));
                 session.say(kit.name() + ": " + facts(kit));
             };

@@ -50,6 +50,7 @@ public final class SoundFiles {
         this.session = session;
         this.chosen = chosen;
         this.folder = folder;
+        session.store().onOpen(project -> session.player().sounds().retryFailures()); // it may have brought what another lacked
     }
 
     /** A file that was read. */
@@ -101,6 +102,7 @@ public final class SoundFiles {
             int left = all.size() - Math.min(most, all.size());
             return () -> {
                 if (!sounds.isEmpty()) {
+                    session.player().sounds().retryFailures();
                     session.guarded(() -> then.with(sounds));
                 }
                 if (!refused.isEmpty()) {

@@ -175,11 +175,13 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         answer = wav("bollard hit.wav", 180);
         robot.clickOn("#shelf-file");
         until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        until(() -> player.sounds().get(sample(row(KICK), 0)).isReady());
+        settle();
         settle();
         assertThat(robot.lookup("#layer-0 .row-name").queryLabeled().getText()).isEqualTo("1  bollard hit");
         List<String> shown = new ArrayList<>();
         robot.lookup(".second").queryAllAs(javafx.scene.control.Labeled.class).forEach(label -> shown.add(label.getText()));
-        assertThat(shown).contains("bollard hit, a sample");
+        assertThat(shown).contains("bollard hit, a sample of 0.25 s, mono");
         answer = folder.resolve("own.sparrow");
         robot.push(KeyCode.CONTROL, KeyCode.S);
         until(() -> !store.hasUnsavedWork());

@@ -15,12 +15,16 @@ import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sound.Outline;
+import app.promptsparrow.sound.Renderings;
+import app.promptsparrow.sound.SoundStore;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntSupplier;
@@ -227,10 +231,16 @@ public final class KitPresenter {
         changeLayer(layerIndex(), "Set root note", one -> one.withSound(((SampleSound) one.sound()).withRootCents(cents)), gesture);
     }
 
+    private static String facts(SampleBuffer frames, int rateHz) {
+        return String.format(Locale.ROOT, " of %.2f s, %s", (double) frames.frames() / rateHz, frames.isStereo() ? "stereo" : "mono");
+    }
+
     /** What a sample is, or why it is silent. */
     public String sampleText(SampleSound sample) {
-        String failed = session.player().sounds().failures().get(sample);
-        return sample.name() + (failed == null ? ", a sample" : " " + failed + ": drop another sound on the row to replace it");
+        SoundStore sounds = session.player().sounds();
+        String failed = sounds.failures().get(sample);
+        Renderings frames = sounds.get(sample);
+        return sample.name() + (failed == null ? ", a sample" + (frames.isReady() ? facts(frames.at(127, 0), sounds.rateHz()) : "") : " " + failed + ": drop another sound on the row to replace it");
     }
 
     public void addLayer() {
