@@ -74,7 +74,8 @@ build() { # build MODULE : packages a module and what it needs, if sources have 
 start_display() { # a display of its own for windows that nobody watches; ends with the script
   local number=80
   while [ -e "/tmp/.X11-unix/X$number" ] || [ -e "/tmp/.X$number-lock" ]; do number=$((number + 1)); done
-  Xvfb ":$number" -screen 0 "${SCREEN:-1280x800x24}" -nolisten tcp >/dev/null 2>&1 &
+  # keys do not repeat by themselves (-r): on a busy machine a press would be taken for a held key
+  Xvfb ":$number" -screen 0 "${SCREEN:-1280x800x24}" -nolisten tcp -r >/dev/null 2>&1 &
   trap "kill $! 2>/dev/null || true" EXIT
   for _ in $(seq 100); do [ -e "/tmp/.X11-unix/X$number" ] && break; read -r -t 0.1 <> <(:) || true; done
   export DISPLAY=":$number" GDK_BACKEND=x11
