@@ -23,7 +23,7 @@ public final class CarriedPattern {
     public static Optional<Project> read(byte[] json) {
         try {
             return Optional.of(ProjectFile.parse(json)).filter(project -> project.filledSlots().size() == 1);
-        } catch (ProjectFile.NotAProject wrong) {
+        } catch (JsonText.Refused wrong) {
             return Optional.empty();
         }
     }

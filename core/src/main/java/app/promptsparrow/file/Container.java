@@ -56,12 +56,12 @@ final class Container {
 
     /** Makes something of the entries of a container. */
     interface Reading<T> {
-        T from(Entries entries) throws IOException, FileProblem, ProjectFile.NotAProject;
+        T from(Entries entries) throws IOException, FileProblem, JsonText.Refused;
     }
 
     /** Makes something of the bytes of an entry. */
     interface Content<T> {
-        T from(InputStream in) throws IOException, FileProblem, ProjectFile.NotAProject;
+        T from(InputStream in) throws IOException, FileProblem, JsonText.Refused;
     }
 
     private Container() {
@@ -74,7 +74,7 @@ final class Container {
      *
      * @throws FileProblem with one sentence, if it is damaged, too long, or holds anything else
      */
-    static <T> T read(Path file, List<Kind> kinds, Reading<T> reading) throws FileProblem, ProjectFile.NotAProject {
+    static <T> T read(Path file, List<Kind> kinds, Reading<T> reading) throws FileProblem, JsonText.Refused {
         if (Files.isDirectory(file)) {
             throw new FileProblem(file, "is a folder, not a file");
         }
@@ -134,7 +134,7 @@ final class Container {
         }
 
         /** Reads an entry that must be there. */
-        <T> T read(String name, Content<T> content) throws IOException, FileProblem, ProjectFile.NotAProject {
+        <T> T read(String name, Content<T> content) throws IOException, FileProblem, JsonText.Refused {
             ZipEntry entry = zip.getEntry(name);
             if (entry == null) {
                 throw new FileProblem(file, "holds no " + name + ", so it is no file of Prompt Sparrow");

@@ -168,7 +168,7 @@ final class JournalJson {
         try {
             List<JsonPlace> places = new ArrayList<>();
             for (byte[] line : lines) {
-                places.add(ProjectFile.tree(new ByteArrayInputStream(line)));
+                places.add(JsonText.tree(new ByteArrayInputStream(line)));
             }
             if (places.size() < 2 || places.get(0).at("format").integer() > ProjectJson.FORMAT) {
                 return Optional.empty();
@@ -187,7 +187,7 @@ final class JournalJson {
 
     private static byte[] made(Writing writing) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream(4_096);
-        try (JsonGenerator json = ProjectFile.generator(out)) {
+        try (JsonGenerator json = JsonText.generator(out)) {
             json.writeStartObject();
             writing.to(json);
             json.writeEndObject();

@@ -26,7 +26,7 @@ public final class KitFile {
     }
 
     static void save(Kit kit, Path target, SampleFolder samples) throws FileProblem {
-        byte[] json = ProjectFile.json(out -> {
+        byte[] json = JsonText.of(out -> {
             out.writeStartObject();
             out.writeNumberField("format", ProjectJson.FORMAT);
             out.writeFieldName("kit");
@@ -52,11 +52,11 @@ public final class KitFile {
     static Kit open(Path file, SampleFolder samples) throws FileProblem {
         try {
             return Container.read(file, KINDS, entries -> {
-                Kit kit = entries.read(ENTRY, in -> ProjectFile.parse(in, KitFile::read));
+                Kit kit = entries.read(ENTRY, in -> JsonText.read(in, KitFile::read));
                 SampleEntries.keep(file, entries, samples);
                 return kit;
             });
-        } catch (ProjectFile.NotAProject wrong) {
+        } catch (JsonText.Refused wrong) {
             throw new FileProblem(file, ENTRY + wrong.getMessage(), wrong);
         }
     }

@@ -49,7 +49,7 @@ final class SampleEntries {
     }
 
     /** Puts all of a container's samples where they are played from. */
-    static void keep(Path file, Container.Entries entries, SampleFolder samples) throws IOException, FileProblem, ProjectFile.NotAProject {
+    static void keep(Path file, Container.Entries entries, SampleFolder samples) throws IOException, FileProblem, JsonText.Refused {
         for (String name : entries.names()) {
             if (!name.startsWith(FOLDER)) {
                 continue;
