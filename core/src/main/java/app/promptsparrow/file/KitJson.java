@@ -304,7 +304,7 @@ final class KitJson {
         json.object(keys.toArray(String[]::new));
         Layer layer = OldRecipes.layer(model, values);
         double db = layer.levelDb() + json.find("levelDb").map(JsonPlace::number).orElse(0.0);
-        return json.made(() -> withVelocities(json, layer.withLevelDb(Math.max(Layer.LEAST_DB, Math.min(Layer.MOST_DB, db))).withTune(readTune(json))));
+        return json.made(() -> withVelocities(json, layer.withNearestLevelDb(db).withTune(readTune(json))));
     }
 
     private static <E extends Enum<E>> E one(JsonPlace json, Class<E> type) {

@@ -68,7 +68,7 @@ final class OldRecipes {
         };
         double loudness = model.equals("hat") && old.get("length") > OPEN_FROM_MS ? OPEN_HAT : model.equals("cymbal") && isRide(old) ? RIDE : MODELS.get(model).loudness;
         double db = Math.rint(10 * (loudness - recipe.model().loudness())) / 10;
-        return Layer.of(recipe).withLevelDb(Math.max(Layer.LEAST_DB, Math.min(Layer.MOST_DB, db)));
+        return Layer.of(recipe).withNearestLevelDb(db);
     }
 
     private static boolean isRide(Map<String, Double> cymbal) {

@@ -36,6 +36,17 @@ public record Layer(Sound sound, double levelDb, Tune tune, int from, int to, Sp
         return new Layer(sound, db, tune, from, to, span, heard);
     }
 
+    /** With the nearest level that it can have. */
+    public Layer withNearestLevelDb(double db) {
+        return withLevelDb(Math.max(LEAST_DB, Math.min(MOST_DB, db)));
+    }
+
+    /** With another sound in its place. What only suited a sample, its level and the part of it that is played, goes with it. */
+    public Layer withAnother(Sound other) {
+        Layer changed = withSound(other);
+        return sound instanceof SampleSound ? changed.withLevelDb(0).withSpan(Span.WHOLE.withReversed(span.reversed())) : changed;
+    }
+
     public Layer withTune(Tune other) {
         return new Layer(sound, levelDb, other, from, to, span, heard);
     }

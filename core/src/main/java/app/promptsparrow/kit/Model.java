@@ -7,6 +7,7 @@ import static app.promptsparrow.kit.Control.octaves;
 import static app.promptsparrow.kit.Control.share;
 import static app.promptsparrow.kit.Control.times;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
@@ -123,6 +124,11 @@ public enum Model {
      */
     public double loudness() {
         return loudness;
+    }
+
+    /** How loud a hit of a family usually is, in LUFS: as its first model is; of no family of its own, as a rim. */
+    public static double usualLoudness(Family family) {
+        return Arrays.stream(values()).filter(model -> model.family == family).findFirst().orElse(RIM).loudness;
     }
 
     public List<Control> controls() {

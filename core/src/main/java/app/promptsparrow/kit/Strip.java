@@ -16,10 +16,11 @@ public record Strip(double levelDb, double pan, double lowCutHz, double highCutH
                     double highShelfDb, double drive, double send) {
 
     public static final double SILENT_DB = -96;
+    public static final double MOST_DB = 12;
     public static final Strip NEUTRAL = new Strip(0, 0, 0, 0, 0, 0, 0, 0);
 
     public Strip {
-        in("level", levelDb, SILENT_DB, 12);
+        in("level", levelDb, SILENT_DB, MOST_DB);
         in("pan", pan, -1, 1);
         if (lowCutHz != 0) {
             in("low cut", lowCutHz, 20, 2_000);

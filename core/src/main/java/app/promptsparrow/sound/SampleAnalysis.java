@@ -1,6 +1,11 @@
 package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.Model;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Span;
 import app.promptsparrow.sample.SampleBuffer;
 import java.util.Arrays;
 import java.util.OptionalInt;
@@ -23,6 +28,7 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
     private static final double HIGHEST_HZ = 2_000;
     private static final double PITCH_FROM_SECONDS = 0.06;
     private static final int PITCH_WINDOW = 6_000;
+    private static final double SILENT_LUFS = -96;
     /** How far from itself a sound may be one period later and still have a pitch. */
     private static final double APERIODIC = 0.25;
 
@@ -47,6 +53,18 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
         Arrays.setAll(mono, i -> (l[i] + r[i]) / 2);
         return new SampleAnalysis(startSeconds < LEAST_TRIM_SECONDS ? 0 : Math.round(startSeconds * 1e6), Loudness.ofHit(l, buffer.isStereo() ? r : l, rateHz),
                 pitch(mono, attack + (int) (PITCH_FROM_SECONDS * rateHz), rateHz), FamilyEar.of(mono, attack, rateHz));
+    }
+
+    /**
+     * The sample as a layer of a row: near the loudness of the row's family, from where it begins to be heard, at the pitch that was
+     * found; without one it plays as it is on the row's own note.
+     *
+     * @param hash of its file
+     */
+    public Layer layer(String hash, String name, Row row) {
+        int root = rootCents.orElse(row.isBass() ? row.midi().note() * 100 : SampleSound.USUAL_ROOT);
+        double db = loudness < SILENT_LUFS ? 0 : Math.rint(10 * (Model.usualLoudness(row.family()) - loudness)) / 10;
+        return Layer.of(new SampleSound(hash, name, root)).withNearestLevelDb(db).withSpan(Span.WHOLE.withStartUs(startUs));
     }
 
     /**

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.control;
 
 import app.promptsparrow.text.Shown;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.BiConsumer;
 import java.util.function.DoubleFunction;
@@ -97,6 +98,11 @@ public final class ValueField extends VBox {
     public static ValueField whole(String title, int min, int max, int usual, String unit) {
         return new ValueField(title, min, max, 1, usual, value -> Math.round(value) + unit,
                 typed -> Numbers.number(typed).map(v -> (double) Math.round(v)));
+    }
+
+    /** A field for a level in decibels. */
+    public static ValueField decibels(String title, double min, double max) {
+        return new ValueField(title, min, max, 0.5, 0, db -> String.format(Locale.ROOT, "%+.1f dB", db), Numbers::number);
     }
 
     /** Without the bar below, for places with little height. */

@@ -27,7 +27,8 @@ import javafx.scene.layout.VBox;
 /** The values of the chosen row as fields, the same in every view: its place in the mix, and how its hits end and silence each other. */
 public final class RowFields {
 
-    private static final double LEAST_DB = -60;
+    /** The lowest level that a hand sets; lower ones are shown as this. */
+    public static final double LEAST_DB = -60;
 
     private final Session session;
     private final Chosen chosen;
@@ -47,7 +48,7 @@ public final class RowFields {
     // --- the mix ---
 
     public ValueField level() {
-        ValueField field = new ValueField("Level", LEAST_DB, 12, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number);
+        ValueField field = ValueField.decibels("Level", LEAST_DB, Strip.MOST_DB);
         field.textField().setId("row-level");
         return strip(field, "Set level", s -> Math.max(LEAST_DB, s.levelDb()), Strip::withLevelDb);
     }
@@ -96,7 +97,7 @@ public final class RowFields {
     }
 
     private ValueField shelf(String title, ToDoubleFunction<Strip> get, BiFunction<Strip, Double, Strip> with) {
-        ValueField field = new ValueField(title, -18, 18, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number);
+        ValueField field = ValueField.decibels(title, -18, 18);
         return strip(field, "Set " + title.toLowerCase(Locale.ROOT), get, with);
     }
 

@@ -9,11 +9,8 @@ import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
-import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
-import app.promptsparrow.kit.SampleSound;
-import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
@@ -40,7 +37,6 @@ public final class SoundFiles {
 
     /** Endings by which a folder's sound files are told from others; what they are is told by what they hold. */
     private static final List<String> ENDINGS = List.of(".wav", ".wave", ".aif", ".aiff", ".au", ".snd", ".flac", ".ogg", ".oga", ".mp3");
-    private static final double LEAST_PEAK_DB = -96;
 
     private final Session session;
     private final Chosen chosen;
@@ -56,11 +52,8 @@ public final class SoundFiles {
     /** A file that was read. */
     private record Brought(String name, String hash, SampleAnalysis found) {
 
-        /** A layer near the loudness of its row's family, from where the sound begins. */
-        Layer layer(double wantedLufs, int usualRoot) {
-            double db = found.loudness() < LEAST_PEAK_DB ? 0 : Math.rint(10 * (wantedLufs - found.loudness())) / 10;
-            return Layer.of(new SampleSound(hash, name, found.rootCents().orElse(usualRoot)))
-                    .withLevelDb(Math.max(Layer.LEAST_DB, Math.min(Layer.MOST_DB, db))).withSpan(Span.WHOLE.withStartUs(found.startUs()));
+        Layer layer(Row row) {
+            return found.layer(hash, name, row);
         }
     }
 
@@ -164,7 +157,7 @@ public final class SoundFiles {
     }
 
     private static List<Layer> layers(Row row, List<Brought> sounds) {
-        return sounds.stream().map(sound -> sound.layer(loudness(row.family()), row.isBass() ? row.midi().note() * 100 : SampleSound.USUAL_ROOT)).toList();
+        return sounds.stream().map(sound -> sound.layer(row)).toList();
     }
 
     private void putOn(RowId id, List<Brought> sounds) {
@@ -192,7 +185,7 @@ public final class SoundFiles {
             if (row.family() == Family.HAT && voicing.chokeGroup() == 0) {
                 voicing = voicing.withChokeGroup(hatGroup(kit));
             }
-            rows.add(row.withLayers(List.of(sound.layer(loudness(row.family()), SampleSound.USUAL_ROOT))).withVoicing(voicing));
+            rows.add(row.withLayers(List.of(sound.layer(row))).withVoicing(voicing));
             grown = new KitEdit.AddRows("", rows.subList(rows.size() - 1, rows.size())).apply(grown); // so that the next takes other notes
         }
         Kit kit = session.project().kit();
@@ -205,15 +198,5 @@ public final class SoundFiles {
     /** The group in which the kit's hats choke each other. */
     private static int hatGroup(Kit kit) {
         return kit.rows().stream().filter(row -> row.family() == Family.HAT).mapToInt(row -> row.voicing().chokeGroup()).filter(group -> group > 0).findFirst().orElse(1);
-    }
-
-    /** How loud a hit of a family usually is, as its first model says. */
-    private static double loudness(Family family) {
-        for (Model model : Model.values()) {
-            if (model.family() == family) {
-                return model.loudness();
-            }
-        }
-        return Model.RIM.loudness();
     }
 }

@@ -312,4 +312,18 @@ class KitWindowTest extends WindowUnderTest {
             assertThat(bounds.getMaxY()).as(id).isLessThanOrEqualTo(640);
         }
     }
+
+    @Test
+    void layers_by_chance_are_drawn_anew_by_a_press_that_shows_only_then(FxRobot robot) {
+        robot.clickOn("#add-layer");
+        settle();
+        assertThat(robot.lookup("#draw-chance").query().isVisible()).isFalse();
+        robot.clickOn("#layers-by-chance");
+        settle();
+        int before = store.project().chanceNumber();
+        robot.clickOn("#draw-chance");
+        settle();
+        assertThat(store.project().chanceNumber()).isNotEqualTo(before);
+        assertThat(undoNames().get(0)).isEqualTo("Draw other layers");
+    }
 }

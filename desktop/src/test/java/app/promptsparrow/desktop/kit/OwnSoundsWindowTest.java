@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.kit;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.LayerChoice;
@@ -215,5 +216,23 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         until(() -> !problems.isEmpty());
         assertThat(problems.get(0)).contains("words.sparrowkit").contains("damaged");
         assertThat(store.project().kit()).isEqualTo(mine);
+    }
+
+    @Test
+    void a_sound_of_the_shelf_in_a_samples_place_is_heard_from_its_start_and_as_loud_as_it_is(FxRobot robot) throws Exception {
+        bring(List.of(wav("faint thump.wav", 90)), Optional.of(KICK));
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        interact(() -> store.apply(new KitEdit.SetRow("Cut", row(KICK).withLayers(List.of(row(KICK).layers().get(0)
+                .withSpan(row(KICK).layers().get(0).span().withStartUs(100_000)))))));
+        Row own = row(KICK);
+        assertThat(own.layers().get(0).levelDb()).isNotZero();
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        robot.push(KeyCode.RIGHT);
+        settle();
+        assertThat(row(KICK).layers()).containsExactly(BuiltInKits.deckhand().rows().get(0).layers().get(0));
+        robot.push(KeyCode.ESCAPE);
+        settle();
+        assertThat(row(KICK)).as("put back").isEqualTo(own);
     }
 }

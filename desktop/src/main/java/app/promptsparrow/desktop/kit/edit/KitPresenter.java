@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.kit.edit;
 
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.rows.RowEditor;
+import app.promptsparrow.desktop.rows.RowFields;
 import app.promptsparrow.desktop.rows.RowsInView;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
@@ -13,8 +14,8 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Strip;
-import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sound.Outline;
 import app.promptsparrow.sound.Renderings;
@@ -148,22 +149,13 @@ public final class KitPresenter {
 
     // --- the chosen row ---
 
-    public void apply(String what, Row to, Object gesture) {
+    private void apply(String what, Row to, Object gesture) {
         session.apply(new KitEdit.SetRow(what + " of " + to.name(), to), gesture);
-    }
-
-    public void setStrip(String what, Strip strip, Object gesture) {
-        Row row = chosen.row();
-        session.apply(new KitEdit.SetStrip(what + " of " + row.name(), row.id(), strip), gesture);
-    }
-
-    public void setVoicing(String what, Voicing voicing, Object gesture) {
-        apply(what, chosen.row().withVoicing(voicing), gesture);
     }
 
     /** By dragging the height of its outline. */
     public void setLevel(Row row, double db, Object gesture) {
-        double clean = Math.max(-60, Math.min(12, Math.rint(db * 10) / 10));
+        double clean = Math.max(RowFields.LEAST_DB, Math.min(Strip.MOST_DB, Math.rint(db * 10) / 10));
         session.apply(new KitEdit.SetStrip("Set level of " + row.name(), row.id(), row.strip().withLevelDb(clean)), gesture);
     }
 
@@ -273,6 +265,11 @@ public final class KitPresenter {
         Row changed = row.withVoicing(row.voicing().withChoice(choice));
         boolean whole = choice == LayerChoice.BY_VELOCITY && row.layers().stream().allMatch(one -> one.from() == 1 && one.to() == 127);
         apply("Choose layers " + choice.title(), whole ? changed.withLayers(shared(row.layers())) : changed, null);
+    }
+
+    /** Has rows that choose their layers by chance choose others. */
+    public void drawChance() {
+        session.apply(new ProjectEdit.DrawChance(session.project().chanceNumber() + 1));
     }
 
     /** Velocities shared out evenly, the first layer the softest, so that choosing by them is heard at once. */

@@ -13,7 +13,6 @@ import app.promptsparrow.project.Project;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Objects;
 
 /**
  * Sounds to try on the chosen row's layer: stepping puts each in its place while the beat plays on, taking one keeps it, leaving puts
@@ -147,7 +146,7 @@ public final class Shelf {
         }
         Row row = presenter.chosen().row();
         List<Layer> layers = new ArrayList<>(row.layers());
-        layers.set(presenter.layerIndex(), presenter.layer().withSound(entry.sound()));
+        layers.set(presenter.layerIndex(), presenter.layer().withAnother(entry.sound()));
         session.guarded(() -> {
             session.store().tryOut(new KitEdit.SetRow("Put " + entry.name() + " (" + entry.from() + ") on " + row.name(), row.withLayers(layers)), trying);
             after = session.project();
@@ -201,10 +200,5 @@ public final class Shelf {
         tried = null;
         trying = new Object();
         session.tell();
-    }
-
-    /** What is tried, for the line that tells it; null if nothing is. */
-    public Entry tried() {
-        return isTrying() ? Objects.requireNonNull(tried) : null;
     }
 }

@@ -39,6 +39,7 @@ final class LayersPane extends VBox {
     private final Label title = Forms.strong("");
     private final Map<LayerChoice, ToggleButton> choices = new EnumMap<>(LayerChoice.class);
     private final Button add = new Button("+ layer");
+    private final Button draw;
     private final VBox list = new VBox(6);
     private final DirectScroll scroll = new DirectScroll();
     private final List<Line> lines = new ArrayList<>();
@@ -72,7 +73,10 @@ final class LayersPane extends VBox {
         add.setMinWidth(Region.USE_PREF_SIZE);
         add.setOnAction(event -> presenter.addLayer());
         Tips.on(add, "Another sound on this row, at first the same as the chosen one");
-        head.getChildren().add(add);
+        draw = Forms.push("draw anew", "draw-chance", presenter::drawChance);
+        draw.setMinWidth(Region.USE_PREF_SIZE);
+        Tips.on(draw, "Other layers by chance, in all rows that choose so, and from now on the same again");
+        head.getChildren().addAll(add, draw);
         scroll.setContent(list);
         scroll.setMinHeight(Region.USE_PREF_SIZE);
         getChildren().addAll(head, scroll);
@@ -95,6 +99,7 @@ final class LayersPane extends VBox {
             button.setSelected(choice == row.voicing().choice());
             button.setDisable(live);
         });
+        Forms.showIf(row.voicing().choice() == LayerChoice.BY_CHANCE && !live, draw);
         add.setDisable(live || row.layers().size() == Row.MOST_LAYERS);
         while (lines.size() < row.layers().size()) {
             lines.add(new Line(lines.size()));
@@ -167,7 +172,7 @@ final class LayersPane extends VBox {
             head.setMaxWidth(188);
             head.setOnMousePressed(event -> presenter.chooseLayer(index));
             HBox.setHgrow(waveform, Priority.ALWAYS);
-            level = new ValueField("level", Layer.LEAST_DB, Layer.MOST_DB, 0.5, 0, v -> String.format(Locale.ROOT, "%+.1f dB", v), Numbers::number).compact();
+            level = ValueField.decibels("level", Layer.LEAST_DB, Layer.MOST_DB).compact();
             level.textField().setId("layer-" + index + "-level");
             level.onAsk((value, gesture) -> presenter.changeLayer(index, "Set layer level", one -> one.withLevelDb(Math.rint(value * 10) / 10), gesture));
             tune = new ValueField("tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number).compact();

@@ -4,7 +4,6 @@ import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.kit.RowId;
 import app.promptsparrow.sound.Outline;
 import java.util.List;
 import java.util.Locale;
@@ -205,21 +204,6 @@ final class OutlinesPane extends Pane {
     Optional<Row> rowAt(double y) {
         int index = (int) Math.floor(y / rowHeight);
         return index >= 0 && index < rows.size() ? Optional.of(rows.get(index)) : Optional.empty();
-    }
-
-    /** Where the end of a row's outline is, in this pane. */
-    double endX(RowId id) {
-        return rows.stream().filter(row -> row.id().equals(id)).findFirst().map(row -> x(presenter.outline(row).lengthMs())).orElse(0.0);
-    }
-
-    /** The middle of a row, in this pane. */
-    double middleY(RowId id) {
-        for (int i = 0; i < rows.size(); i++) {
-            if (rows.get(i).id().equals(id)) {
-                return (i + 0.5) * rowHeight;
-            }
-        }
-        return -1;
     }
 
     private boolean isAtEnd(Row row, double x) {
