@@ -77,8 +77,9 @@ final class Mixer {
         sequencer.play(source, position, frame);
     }
 
+    /** Ends the music and all that sounds; only the reverb rings out. */
     void stop() {
-        voices.endGates(frame);
+        voices.stop(frame);
         sequencer.stop(frame);
     }
 

@@ -20,7 +20,6 @@ final class RowPlan {
     private static final double MINUS_60_DB = 6.907755278982137;
     private static final double LOW_SHELF_HZ = 150;
     private static final double HIGH_SHELF_HZ = 5_000;
-    private static final double CUT_MS = 5;
     private static final double ROOT_OF_2 = 1.4142135623730951;
 
     /** A part of a sound that begins or ends within it does so within these times, so that it makes no step. */
@@ -49,7 +48,7 @@ final class RowPlan {
         LayerPlan(Layer layer, Row row, Renderings renderings, int rate) {
             this.renderings = renderings;
             gain = (float) StrictMath.pow(10, layer.levelDb() / 20);
-            tuneCents = layer.tune().cents() + row.voicing().tune().cents();
+            tuneCents = row.speedCents(layer);
             rootCents = layer.sound() instanceof SampleSound sample ? sample.rootCents() : row.midi().note() * 100;
             ratio = tuneCents == 0 ? 1 : StrictMath.pow(2, tuneCents / 1200.0);
             fromVelocity = layer.from();
@@ -88,7 +87,10 @@ final class RowPlan {
     final boolean pitched;
     final int chokeGroup;
     final boolean oneVoice;
-    final boolean gated;
+    /** Whether the end of the gate lets a voice fade. */
+    final boolean fades;
+    /** In how many frames the end of the gate cuts a voice off, or 0 if it doesn't. */
+    final double cutFrames;
     /** Share that remains of a released voice after each frame. */
     final double releaseFall;
     final float[] velocityGain = new float[128];
@@ -106,21 +108,22 @@ final class RowPlan {
         this.row = row;
         this.order = order;
         boolean live = row.layers().get(0).sound().isLive() && !row.heardLayers().isEmpty();
-        double releaseMs = row.voicing().ending().kind() == Ending.Kind.FADE ? row.voicing().ending().fadeMs() : CUT_MS;
+        Ending ending = row.voicing().ending();
         Layer first = row.layers().get(0);
         choice = row.voicing().choice();
         this.chanceNumber = chanceNumber;
         chance = Mixing.of(Mixing.of(chanceNumber) + row.id().value());
         this.heard = heard;
-        bass = live ? new BassSettings((Recipe) first.sound(), rate, releaseMs) : null;
+        bass = live ? new BassSettings((Recipe) first.sound(), rate, ending) : null;
         bassLayer = live ? new LayerPlan(first, row, null, rate) : null;
         layers = live ? new LayerPlan[0] : row.heardLayers().stream().filter(layer -> !layer.sound().isLive())
-                .map(layer -> new LayerPlan(layer, row, sounds.get(layer.sound()), rate)).toArray(LayerPlan[]::new);
+                .map(layer -> new LayerPlan(layer, row, sounds.get(row.framesOf(layer)), rate)).toArray(LayerPlan[]::new);
         pitched = row.isBass();
         chokeGroup = row.voicing().chokeGroup();
         oneVoice = row.voicing().oneVoice();
-        gated = row.voicing().ending().kind() != Ending.Kind.RING;
-        releaseFall = StrictMath.exp(-MINUS_60_DB * 1000 / (releaseMs * rate));
+        fades = ending.kind() == Ending.Kind.FADE;
+        releaseFall = fades ? StrictMath.exp(-MINUS_60_DB * 1000 / (ending.fadeMs() * rate)) : 0;
+        cutFrames = ending.kind() == Ending.Kind.CUT ? Ending.CUT_MS * rate / 1000 : 0;
         for (int velocity = 1; velocity < 128; velocity++) {
             // gain dB = response × 40·log10(v/127), so the gain is (v/127)^(2·response)
             velocityGain[velocity] = (float) StrictMath.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0);

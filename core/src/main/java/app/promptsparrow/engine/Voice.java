@@ -31,7 +31,8 @@ final class Voice extends Sounding {
     private float[] table;
     private float gain;
     private double level;
-    private boolean gated;
+    private boolean fades;
+    private double gateCutFrames;
     private double releaseFall;
     private boolean releasing;
     private long cutFrame;
@@ -54,7 +55,8 @@ final class Voice extends Sounding {
         table = Sinc.table(ratio);
         gain = layer.gain * velocityGain;
         level = 1;
-        gated = row.gated;
+        fades = row.fades;
+        gateCutFrames = row.cutFrames;
         releaseFall = row.releaseFall;
         releasing = false;
         cutFrame = NEVER;
@@ -98,7 +100,10 @@ final class Voice extends Sounding {
         int from = (int) Math.max(0, startFrame - tickFrame);
         while (active && from < count) {
             int to = count;
-            if (!releasing && gated && gateFrame < tickFrame + count) {
+            if (gateCutFrames > 0 && gateFrame < tickFrame + count) {
+                cut(gateFrame, gateCutFrames);
+            }
+            if (!releasing && fades && gateFrame < tickFrame + count) {
                 if (gateFrame <= tickFrame + from) {
                     releasing = true;
                 } else {

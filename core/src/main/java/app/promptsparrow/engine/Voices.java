@@ -13,6 +13,7 @@ final class Voices {
 
     private static final double CHOKE_MS = 3;
     private static final double REPLACE_MS = 5;
+    private static final double STOP_MS = 30;
     private static final int CHOKE_GROUPS = 17;
 
     private final int rateHz;
@@ -86,6 +87,19 @@ final class Voices {
             if (sounding.isGated() && sounding.startFrame <= atFrame) {
                 sounding.endGate(atFrame);
             }
+        }
+    }
+
+    /** All gates end at a frame, and what rings on without one fades. */
+    void stop(long atFrame) {
+        endGates(atFrame);
+        for (Voice voice : pool.all()) {
+            if (voice.active) {
+                voice.cut(atFrame, STOP_MS * rateHz / 1000);
+            }
+        }
+        for (LiveVoice voice : live) {
+            voice.cut(STOP_MS, rateHz);
         }
     }
 

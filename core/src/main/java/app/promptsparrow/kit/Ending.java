@@ -9,8 +9,10 @@ public record Ending(Kind kind, int fadeMs) {
 
     public static final Ending RING = new Ending(Kind.RING, 0);
     public static final Ending CUT = new Ending(Kind.CUT, 0);
+    /** How long it takes to cut a sound, in a straight line: no step that would click. */
+    public static final double CUT_MS = 5;
 
-    /** RING plays to its end, FADE decays once the gate ends, CUT stops within 5 ms of it. */
+    /** RING plays to its end, FADE decays once the gate ends, CUT stops within {@link #CUT_MS} of it. */
     public enum Kind { RING, FADE, CUT }
 
     public Ending {

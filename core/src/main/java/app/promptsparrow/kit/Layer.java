@@ -16,6 +16,9 @@ public record Layer(Sound sound, double levelDb, Tune tune, int from, int to, Sp
 
     public Layer {
         Objects.requireNonNull(sound, "sound");
+        if (sound instanceof ShiftedSound) {
+            throw new IllegalArgumentException("a layer is shifted by its tune");
+        }
         if (!(levelDb >= LEAST_DB && levelDb <= MOST_DB)) {
             throw new IllegalArgumentException("a layer's level is -48 to 12 dB, not " + levelDb);
         }

@@ -63,6 +63,17 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
         return layers.stream().filter(layer -> !layer.heard().muted() && (!soloed || layer.heard().soloed())).toList();
     }
 
+    /** What a layer's frames are of: its sound, shifted where its tune or the row's keeps the length. */
+    public Sound framesOf(Layer layer) {
+        int cents = layer.tune().shiftCents() + voicing.tune().shiftCents();
+        return cents == 0 || layer.sound().isLive() ? layer.sound() : new ShiftedSound(layer.sound(), cents);
+    }
+
+    /** By how much a layer is played faster, in cents: what of its tunes does not keep the length. A live voice has no length to keep. */
+    public int speedCents(Layer layer) {
+        return layer.sound().isLive() ? layer.tune().cents() + voicing.tune().cents() : layer.tune().speedCents() + voicing.tune().speedCents();
+    }
+
     public boolean isBass() {
         return kind == Kind.BASS;
     }

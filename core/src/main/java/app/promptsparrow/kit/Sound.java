@@ -4,7 +4,7 @@ package app.promptsparrow.kit;
  * What a layer plays: a description, not frames. Sealed, so that whoever renders, writes or shows sounds handles every kind.
  * Immutable.
  */
-public sealed interface Sound permits Recipe, SampleSound {
+public sealed interface Sound permits Recipe, SampleSound, ShiftedSound {
 
     /**
      * Whether it is a voice of its own that is computed while it plays, so that its pitch can slide; every other sound is a

@@ -20,6 +20,25 @@ public record Tune(int cents, boolean keepsLength) {
     }
 
     public static Tune cents(int cents) {
-        return cents == 0 ? NONE : new Tune(cents, false);
+        return NONE.withCents(cents);
+    }
+
+    public Tune withCents(int to) {
+        return new Tune(to, keepsLength);
+    }
+
+    /** The same, with the length kept or not; a tune that is too far for it comes as near as it can be kept. */
+    public Tune withLengthKept(boolean kept) {
+        return new Tune(kept ? Math.max(-MOST_KEPT_CENTS, Math.min(MOST_KEPT_CENTS, cents)) : cents, kept);
+    }
+
+    /** By how much its speed changes with it. */
+    public int speedCents() {
+        return keepsLength ? 0 : cents;
+    }
+
+    /** By how much it is shifted with its length kept. */
+    public int shiftCents() {
+        return keepsLength ? cents : 0;
     }
 }

@@ -1,5 +1,6 @@
 package app.promptsparrow.sound;
 
+import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Recipe;
 
 /** A bass recipe in the numbers that a {@link BassVoice} needs at one sample rate. Immutable. */
@@ -29,13 +30,16 @@ public final class BassSettings {
     final double push;
     final double output;
     final double releaseFall;
+    /** Whether the end of the gate cuts it off instead. */
+    final boolean cuts;
 
     /**
-     * @param releaseMs time to fall by 60 dB once the gate has ended
+     * @param ending what the end of the gate does; a live voice that may ring is cut, for nothing else ends it
      */
-    public BassSettings(Recipe recipe, int rateHz, double releaseMs) {
+    public BassSettings(Recipe recipe, int rateHz, Ending ending) {
         rate = rateHz;
-        releaseFall = fall(releaseMs);
+        cuts = ending.kind() != Ending.Kind.FADE;
+        releaseFall = cuts ? 0 : fall(ending.fadeMs());
         glideShare = 1 - StrictMath.exp(-4.0 * BassVoice.TICK * 1000 / (recipe.get("glide") * rateHz));
         touch = recipe.get("touch");
         double resonance = 0;

@@ -1,5 +1,7 @@
 package app.promptsparrow.sound;
 
+import app.promptsparrow.kit.Ending;
+
 /**
  * The one live voice: a saw or a pulse and a sine through a low-pass that closes after the attack, then pushed, with glide. Owned by
  * the render thread; allocates nothing after construction. Pitch and filter move once a control tick of {@value #TICK} frames, level
@@ -115,9 +117,11 @@ public final class BassVoice {
         return settings.touch * 2 * (velocity / 127 - 0.75);
     }
 
-    /** Ends the note: it falls by 60 dB in its release time. */
+    /** Ends the note: it falls by 60 dB in its release time, or is cut. */
     public void release() {
-        if (state == ATTACK || state == HOLD) {
+        if (settings.cuts) {
+            cut(Ending.CUT_MS, (int) settings.rate);
+        } else if (state == ATTACK || state == HOLD) {
             state = RELEASE;
         }
     }

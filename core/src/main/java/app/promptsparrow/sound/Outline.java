@@ -57,16 +57,16 @@ public record Outline(float[] levels, double lengthMs) {
         return making.made();
     }
 
-    /** One layer alone, all of its sound. */
-    public static SampleBuffer buffer(Layer layer, int velocity, SoundStore sounds) {
-        return layer.sound().isLive() ? bass((Recipe) layer.sound(), 60, sounds.rateHz()) : sounds.get(layer.sound()).at(velocity, 0);
+    /** One layer of a row alone, all of its sound. */
+    public static SampleBuffer buffer(Row row, Layer layer, int velocity, SoundStore sounds) {
+        return layer.sound().isLive() ? bass((Recipe) layer.sound(), row.voicing().ending(), sounds.rateHz()) : sounds.get(row.framesOf(layer)).at(velocity, 0);
     }
 
     /** A note of a live voice, held for a second. */
-    private static SampleBuffer bass(Recipe recipe, double releaseMs, int rate) {
+    private static SampleBuffer bass(Recipe recipe, Ending ending, int rate) {
         BassVoice voice = new BassVoice();
-        float[] frames = new float[(int) ((BASS_SECONDS + Math.min(1.4, releaseMs / 1_000)) * rate) / BassVoice.TICK * BassVoice.TICK];
-        voice.start(new BassSettings(recipe, rate, releaseMs), BASS_NOTE * 100, 1, 96);
+        float[] frames = new float[(int) ((BASS_SECONDS + Math.min(1.4, ending.fadeMs() / 1_000.0)) * rate) / BassVoice.TICK * BassVoice.TICK];
+        voice.start(new BassSettings(recipe, rate, ending), BASS_NOTE * 100, 1, 96);
         for (int at = 0; at < frames.length; at += BassVoice.TICK) {
             if (at >= BASS_SECONDS * rate) {
                 voice.release();
@@ -88,14 +88,13 @@ public record Outline(float[] levels, double lengthMs) {
         }
 
         void add(Layer layer, Row row, int velocity, SoundStore sounds) {
-            Ending ending = row.voicing().ending();
             SampleBuffer buffer = layer.sound().isLive()
-                    ? bass((Recipe) layer.sound(), ending.kind() == Ending.Kind.FADE ? ending.fadeMs() : 5, rate)
-                    : sounds.get(layer.sound()).at(velocity, 0);
+                    ? bass((Recipe) layer.sound(), row.voicing().ending(), rate)
+                    : sounds.get(row.framesOf(layer)).at(velocity, 0);
             if (buffer == null) {
                 return;
             }
-            double ratio = Math.pow(2, (layer.tune().cents() + row.voicing().tune().cents()) / 1_200.0);
+            double ratio = Math.pow(2, row.speedCents(layer) / 1_200.0);
             double gain = Math.pow(10, layer.levelDb() / 20) * Math.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0);
             Span span = layer.span();
             int begin = (int) Math.min(buffer.frames(), span.startUs() * rate / 1_000_000);

@@ -2,6 +2,7 @@ package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.ShiftedSound;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.sample.SampleBuffer;
 import java.util.concurrent.atomic.AtomicReferenceArray;
@@ -29,8 +30,9 @@ public final class Renderings {
     /** @param onDemand makes the rendering of a cell, or null */
     Renderings(Sound sound, IntFunction<SampleBuffer> onDemand) {
         this.onDemand = onDemand;
-        boolean computed = sound instanceof Recipe;
-        boolean large = computed && ((Recipe) sound).model().family() == Family.CYMBAL; // seconds of stereo, hundreds of partials
+        Sound of = sound instanceof ShiftedSound shifted ? shifted.of() : sound;
+        boolean computed = of instanceof Recipe;
+        boolean large = computed && ((Recipe) of).model().family() == Family.CYMBAL; // seconds of stereo, hundreds of partials
         velocities = !computed ? ONE : large ? TWO : FOUR;
         variations = !computed ? 1 : large ? 3 : 5;
         cells = new AtomicReferenceArray<>(velocities.length * variations);

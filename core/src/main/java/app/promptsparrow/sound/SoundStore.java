@@ -2,6 +2,7 @@ package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.ShiftedSound;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sample.SampleFiles;
@@ -115,8 +116,22 @@ public final class SoundStore {
         if (sound instanceof SampleSound sample) {
             return read(sample);
         }
+        if (sound instanceof ShiftedSound shifted) {
+            return PitchShift.of(unshifted(shifted.of(), cell), shifted.cents(), rateHz);
+        }
         Renderings renderings = get(sound);
         return DrumSynth.render((Recipe) sound, rateHz, renderings.velocityOf(cell), renderings.variationOf(cell));
+    }
+
+    /** A rendering of a sound that is there, or made now and kept for the next shift. */
+    private SampleBuffer unshifted(Sound sound, int cell) {
+        Renderings renderings = get(sound);
+        SampleBuffer there = renderings.get(cell);
+        if (there == null) {
+            there = render(sound, cell);
+            renderings.put(cell, there);
+        }
+        return there;
     }
 
     /** A sample's frames; one that cannot be read is silent, and {@link #failures} tells why. */
@@ -141,12 +156,12 @@ public final class SoundStore {
         List<Sound> inOrder;
         List<Sound> next;
         synchronized (this) {
-            for (SampleSound failed : failures.keySet()) {
-                Renderings silent = all.get(failed);
-                for (int cell = 0; silent != null && cell < silent.count(); cell++) {
+            all.forEach((sound, silent) -> {
+                Sound of = sound instanceof ShiftedSound shifted ? shifted.of() : sound;
+                for (int cell = 0; of instanceof SampleSound && failures.containsKey(of) && cell < silent.count(); cell++) {
                     silent.put(cell, null);
                 }
-            }
+            });
             failures.clear();
             inOrder = wanted;
             next = soon;

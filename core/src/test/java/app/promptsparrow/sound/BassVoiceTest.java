@@ -2,6 +2,7 @@ package app.promptsparrow.sound;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import org.junit.jupiter.api.Test;
@@ -12,7 +13,7 @@ class BassVoiceTest {
 
     /** A held note that is gone over to another at a frame: the same or another pitch, another velocity. */
     private static float[] held(double cents, float gain, int at) {
-        BassSettings settings = new BassSettings(Recipe.of(Model.ROUND_BASS), RATE, 60);
+        BassSettings settings = new BassSettings(Recipe.of(Model.ROUND_BASS), RATE, Ending.fade(60));
         BassVoice voice = new BassVoice();
         float[] sound = new float[RATE / 2 / BassVoice.TICK * BassVoice.TICK];
         voice.start(settings, 3_300, 0.2, 64);

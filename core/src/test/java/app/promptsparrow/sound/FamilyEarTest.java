@@ -3,6 +3,7 @@ package app.promptsparrow.sound;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Recipe;
@@ -34,7 +35,7 @@ class FamilyEarTest {
         if (recipe.isLive()) {
             BassVoice voice = new BassVoice();
             float[] held = new float[RATE / 2 / BassVoice.TICK * BassVoice.TICK];
-            voice.start(new BassSettings(recipe, RATE, 60), BASS_NOTE * 100, velocity / 127.0, velocity);
+            voice.start(new BassSettings(recipe, RATE, Ending.fade(60)), BASS_NOTE * 100, velocity / 127.0, velocity);
             for (int tick = 0; tick < held.length; tick += BassVoice.TICK) {
                 voice.control();
                 voice.add(held, tick, tick + BassVoice.TICK);

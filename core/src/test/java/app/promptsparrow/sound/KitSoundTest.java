@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Model;
@@ -290,7 +291,7 @@ class KitSoundTest {
 
     private static float[] held(Model model, int note, int seconds) {
         BassVoice voice = new BassVoice();
-        voice.start(new BassSettings(Recipe.of(model), RATE, 60), note * 100, 1, 127);
+        voice.start(new BassSettings(Recipe.of(model), RATE, Ending.fade(60)), note * 100, 1, 127);
         float[] sound = new float[RATE * seconds / BassVoice.TICK * BassVoice.TICK];
         for (int at = 0; at < sound.length; at += BassVoice.TICK) {
             voice.control();
@@ -331,7 +332,7 @@ class KitSoundTest {
         double[] loudness = new double[2];
         for (int i = 0; i < 2; i++) {
             BassVoice voice = new BassVoice();
-            voice.start(new BassSettings(Recipe.of(Model.ROUND_BASS).with("resonance", 0.9 * i), RATE, 60), 3_300, 1, 127);
+            voice.start(new BassSettings(Recipe.of(Model.ROUND_BASS).with("resonance", 0.9 * i), RATE, Ending.fade(60)), 3_300, 1, 127);
             double[] sound = new double[RATE];
             float[] tick = new float[BassVoice.TICK];
             for (int at = 0; at < sound.length; at += BassVoice.TICK) {

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
@@ -112,13 +113,24 @@ public final class RowFields {
 
     // --- how it is voiced ---
 
-    public ValueField tune() {
+    /** By how much it is tuned, and whether its length is kept, which a live voice doesn't offer: its length is the note's. */
+    public VBox tune() {
         ValueField field = new ValueField("Tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number);
         field.textField().setId("row-tune");
-        field.onAsk((value, gesture) -> voicing("Tune", voicing -> voicing.withTune(Tune.cents((int) Math.round(value * 100))), gesture));
-        updates.add(() -> field.show(chosen.row().voicing().tune().cents() / 100.0));
-        return field;
+        field.onAsk((value, gesture) -> voicing("Tune", voicing -> voicing.withTune(voicing.tune().withCents((int) Math.round(value * 100))), gesture));
+        CheckBox kept = check("Its length is kept", "row-tune-kept", on -> voicing("Keep length", voicing -> voicing.withTune(voicing.tune().withLengthKept(on)), null));
+        Tips.on(kept, TUNE_KEPT);
+        updates.add(() -> {
+            Tune tune = chosen.row().voicing().tune();
+            field.show(tune.cents() / 100.0);
+            kept.setSelected(tune.keepsLength());
+            Forms.showIf(!chosen.row().layers().get(0).sound().isLive(), kept);
+        });
+        return new VBox(5, field, kept);
     }
+
+    /** What keeping the length means, for whoever offers it. */
+    public static final String TUNE_KEPT = "Tuned up to 12 semitones up or down without getting shorter or longer";
 
     /** Semitones and cents. */
     public static String tuneText(double semitones) {

@@ -6,7 +6,6 @@ import app.promptsparrow.engine.News;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.engine.Switch;
-import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.pattern.Pattern;
@@ -118,8 +117,8 @@ public final class Player implements AutoCloseable {
         Set<RowId> soon = Optional.ofNullable(first).flatMap(project::pattern).map(pattern -> pattern.lanes().keySet()).orElse(Set.of());
         List<Sound> inOrder = new ArrayList<>();
         for (boolean isSoon : new boolean[] {true, false}) {
-            project.kit().rows().stream().filter(row -> soon.contains(row.id()) == isSoon).flatMap(row -> row.layers().stream())
-                    .map(Layer::sound).filter(sound -> !sound.isLive()).forEach(inOrder::add);
+            project.kit().rows().stream().filter(row -> soon.contains(row.id()) == isSoon).flatMap(row -> row.layers().stream().map(row::framesOf))
+                    .filter(sound -> !sound.isLive()).forEach(inOrder::add);
         }
         return inOrder;
     }

@@ -133,7 +133,7 @@ public final class KitPresenter {
     /** How a row will be heard at the touch; made anew when it has changed, or when more of its sound is there. */
     public Outline outline(Row row) {
         Drawn drawn = outlines.get(row.id());
-        boolean whole = row.layers().stream().allMatch(one -> one.sound().isLive() || session.player().sounds().get(one.sound()).isReady());
+        boolean whole = row.layers().stream().map(row::framesOf).allMatch(one -> one.isLive() || session.player().sounds().get(one).isReady());
         if (drawn == null || drawn.row != row || drawn.velocity != touch() || drawn.whole != whole) {
             drawn = new Drawn(row, touch(), whole, Outline.of(row, touch(), session.player().sounds()));
             outlines.put(row.id(), drawn);
@@ -231,7 +231,7 @@ public final class KitPresenter {
     public String sampleText(SampleSound sample) {
         SoundStore sounds = session.player().sounds();
         String failed = sounds.failures().get(sample);
-        Renderings frames = sounds.get(sample);
+        Renderings frames = sounds.get(chosen.row().framesOf(layer()));
         return sample.name() + (failed == null ? ", a sample" + (frames.isReady() ? facts(frames.at(127, 0), sounds.rateHz()) : "") : " " + failed + ": drop another sound on the row to replace it");
     }
 

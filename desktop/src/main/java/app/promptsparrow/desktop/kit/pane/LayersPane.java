@@ -16,7 +16,6 @@ import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.SampleSound;
-import app.promptsparrow.kit.Tune;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -126,6 +125,7 @@ final class LayersPane extends VBox {
         private final ValueField level;
         private final ValueField tune;
         private final ToggleButton reversed = new ToggleButton("reversed");
+        private final ToggleButton kept = new ToggleButton("keep length");
 
         Line(int index) {
             super(10);
@@ -177,12 +177,19 @@ final class LayersPane extends VBox {
             level.onAsk((value, gesture) -> presenter.changeLayer(index, "Set layer level", one -> one.withLevelDb(Math.rint(value * 10) / 10), gesture));
             tune = new ValueField("tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number).compact();
             tune.textField().setId("layer-" + index + "-tune");
-            tune.onAsk((value, gesture) -> presenter.changeLayer(index, "Tune layer", one -> one.withTune(Tune.cents((int) Math.round(value * 100))), gesture));
+            tune.onAsk((value, gesture) -> presenter.changeLayer(index, "Tune layer", one -> one.withTune(one.tune().withCents((int) Math.round(value * 100))), gesture));
+            kept.getStyleClass().add("small-choice");
+            kept.setId("layer-" + index + "-kept");
+            kept.setMinWidth(Region.USE_PREF_SIZE);
+            Tips.on(kept, RowFields.TUNE_KEPT);
+            kept.setOnAction(event -> presenter.changeLayer(index, "Keep length", one -> one.withTune(one.tune().withLengthKept(kept.isSelected())), null));
             VBox values = new VBox(0, level, tune);
             values.setMinWidth(128);
             values.setMaxWidth(128);
             values.setAlignment(Pos.CENTER_RIGHT);
-            getChildren().addAll(head, waveform, values);
+            VBox switches = new VBox(kept);
+            switches.setAlignment(Pos.BOTTOM_RIGHT);
+            getChildren().addAll(head, waveform, values, switches);
             FileDrop.on(this, (files, event) -> presenter.rowEditor().bringOnLayer(files, index));
         }
 
@@ -204,7 +211,8 @@ final class LayersPane extends VBox {
             level.show(layer.levelDb());
             tune.show(layer.tune().cents() / 100.0);
             reversed.setSelected(layer.span().reversed());
-            Forms.showIf(!live, reversed);
+            kept.setSelected(layer.tune().keepsLength());
+            Forms.showIf(!live, reversed, kept);
             Styles.toggle(this, "chosen", index == presenter.layerIndex() && row.layers().size() > 1);
             waveform.update(row, layer, theme);
         }

@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Sound;
 import app.promptsparrow.kit.Span;
 import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sound.Outline;
@@ -65,9 +66,10 @@ final class WaveformPane extends Pane {
         row = of;
         layer = now;
         theme = in;
-        if (!now.sound().equals(made) || buffer == null) {
-            made = now.sound();
-            buffer = Outline.buffer(now, presenter.touch(), presenter.session().player().sounds());
+        Sound frames = of.framesOf(now);
+        if (!frames.equals(made) || buffer == null) {
+            made = frames;
+            buffer = Outline.buffer(of, now, presenter.touch(), presenter.session().player().sounds());
         }
         redraw();
     }
