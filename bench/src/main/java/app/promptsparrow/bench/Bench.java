@@ -32,7 +32,7 @@ public final class Bench {
             } else if (arguments[i].equals("--only") && i + 1 < arguments.length) {
                 only = arguments[++i];
             } else {
-                System.err.println("usage: bench/run [--quick] [--only engine|edit|paint|window|time|output|read] [--json FILE], or --only window --profile");
+                System.err.println("usage: bench/run [--quick] [--only engine|edit|kit|paint|window|time|output|read] [--json FILE], or --only window --profile");
                 System.exit(2);
             }
         }
@@ -40,6 +40,7 @@ public final class Bench {
         Map<String, Measured> all = new LinkedHashMap<>();
         all.put("window", WindowBench::run);
         all.put("paint", PaintBench::run);
+        all.put("kit", KitBench::run);
         all.put("engine", EngineBench::run);
         all.put("edit", EditBench::run);
         all.put("time", TimeBench::run);

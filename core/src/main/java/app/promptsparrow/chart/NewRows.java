@@ -30,18 +30,22 @@ public final class NewRows {
      * @param id one that the kit lacks
      */
     public static Optional<Row> named(String name, Kit kit, int id) {
-        return Family.ofName(name).filter(family -> id <= RowId.MAX).map(family -> of(family, name, kit, id));
+        return Family.ofName(name).filter(family -> id <= RowId.MAX).map(family -> of(family, name, kit.rows(), id));
     }
 
-    /** A new row of a family, whatever its name speaks of. */
-    public static Row of(Family family, String name, Kit kit, int id) {
+    /**
+     * A new row of a family, whatever its name speaks of.
+     *
+     * @param others whose notes and channels are taken
+     */
+    public static Row of(Family family, String name, List<Row> others, int id) {
         if (family == Family.BASS) {
-            return Row.bass(id, name, freeChannel(kit), Recipe.of(Model.ROUND_BASS));
+            return Row.bass(id, name, freeChannel(others), Recipe.of(Model.ROUND_BASS));
         }
-        Row row = Row.drum(id, name, family, freeNote(kit, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family, name)));
+        Row row = Row.drum(id, name, family, freeNote(others, PercussionMap.noteNamed(name).orElse(PercussionMap.usualNote(family))), Recipe.of(model(family, name)));
         return openName(name) && family == Family.HAT
                 ? row.withLayers(List.of(Layer.of(Recipe.of(Model.HAT).with("ring", 620)))).withVoicing(row.voicing().withChokeGroup(1))
-                        .withMidi(MidiOut.drum(freeNote(kit, 46)))
+                        .withMidi(MidiOut.drum(freeNote(others, 46)))
                 : row;
     }
 
@@ -92,8 +96,8 @@ public final class NewRows {
     }
 
     /** The wished note if no drum row has it, else the first free one from 35 on, else the wished one all the same. */
-    private static int freeNote(Kit kit, int wished) {
-        Set<Integer> used = kit.rows().stream().filter(row -> !row.isBass()).map(row -> row.midi().note()).collect(Collectors.toSet());
+    private static int freeNote(List<Row> others, int wished) {
+        Set<Integer> used = others.stream().filter(row -> !row.isBass()).map(row -> row.midi().note()).collect(Collectors.toSet());
         if (!used.contains(wished)) {
             return wished;
         }
@@ -105,8 +109,8 @@ public final class NewRows {
         return wished;
     }
 
-    private static int freeChannel(Kit kit) {
-        Set<Integer> used = kit.rows().stream().map(row -> row.midi().channel()).collect(Collectors.toSet());
+    private static int freeChannel(List<Row> others) {
+        Set<Integer> used = others.stream().map(row -> row.midi().channel()).collect(Collectors.toSet());
         for (int channel = 1; channel <= 16; channel++) {
             if (channel != MidiOut.DRUM_CHANNEL && !used.contains(channel)) {
                 return channel;

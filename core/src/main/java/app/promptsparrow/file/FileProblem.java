@@ -1,5 +1,6 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.sample.SoundFileException;
 import app.promptsparrow.text.Shown;
 import java.io.IOException;
 import java.nio.file.AccessDeniedException;
@@ -17,7 +18,16 @@ public final class FileProblem extends Exception {
     }
 
     public FileProblem(Path file, String what, Throwable cause) {
-        super(Shown.text(name(file)) + ": " + what.replaceAll("\\p{Cntrl}", "?"), cause); // damaged names stay on one line
+        this(Shown.text(name(file)) + ": " + what, cause);
+    }
+
+    private FileProblem(String sentence, Throwable cause) {
+        super(sentence.replaceAll("\\p{Cntrl}", "?"), cause); // damaged names stay on one line
+    }
+
+    /** What is wrong with a sound file, which goes on behind its name: {@code is empty}. */
+    static FileProblem of(Path file, SoundFileException cause) {
+        return new FileProblem(Shown.text(name(file)) + " " + cause.getMessage(), cause);
     }
 
     private static String name(Path file) {

@@ -30,6 +30,11 @@ public record SampleSound(String hash, String name, int rootCents) implements So
         return false;
     }
 
+    @Override
+    public SampleSound frames() {
+        return new SampleSound(hash, "sample", USUAL_ROOT);
+    }
+
     public SampleSound withRootCents(int cents) {
         return new SampleSound(hash, name, cents);
     }

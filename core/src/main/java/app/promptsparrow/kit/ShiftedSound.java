@@ -20,4 +20,9 @@ public record ShiftedSound(Sound of, int cents) implements Sound {
     public boolean isLive() {
         return false;
     }
+
+    @Override
+    public ShiftedSound frames() {
+        return new ShiftedSound(of.frames(), cents);
+    }
 }

@@ -11,4 +11,9 @@ public sealed interface Sound permits Recipe, SampleSound, ShiftedSound {
      * buffer by the time it is played.
      */
     boolean isLive();
+
+    /** The same for all sounds whose frames are the same: without what they are called and the pitch that they are played at. */
+    default Sound frames() {
+        return this;
+    }
 }

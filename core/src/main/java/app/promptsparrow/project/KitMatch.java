@@ -79,7 +79,7 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
     }
 
     /** A name, with a number behind it if it is taken; notes it as taken. */
-    static String freeName(String name, Set<String> taken) {
+    public static String freeName(String name, Set<String> taken) {
         String free = name;
         for (int number = 2; !taken.add(free.toLowerCase(Locale.ROOT)); number++) {
             free = name + " " + number;

@@ -84,7 +84,8 @@ final class Decoders {
             if (!known || bytes < 1 || bytes > 8 || format.getFrameSize() != bytes * channels) {
                 throw new SoundFileException("is stored in a way that cannot be read (" + format.getEncoding() + ")");
             }
-            sink.begin(channels, Math.round(format.getSampleRate()));
+            long room = from.available() / format.getFrameSize(); // a header may claim more
+            sink.begin(channels, Math.round(format.getSampleRate()), companded ? 0 : Math.min(audio.getFrameLength(), room));
             if (companded) {
                 AudioFormat plain = new AudioFormat(format.getSampleRate(), 16, channels, true, false);
                 values(AudioSystem.getAudioInputStream(plain, audio), channels, 2, false, false, false, sink);
@@ -100,12 +101,24 @@ final class Decoders {
             throws IOException, SoundFileException {
         byte[] raw = new byte[BLOCK * channels * bytes];
         float[][] block = new float[channels][BLOCK];
+        boolean whole = !floats && !unsigned;
+        float scale = (float) Math.scalb(1.0, 1 - 8 * bytes);
         for (int read = from.readNBytes(raw, 0, raw.length); read >= channels * bytes; read = from.readNBytes(raw, 0, raw.length)) {
             int frames = read / (channels * bytes);
-            for (int i = 0; i < frames; i++) {
-                for (int channel = 0; channel < channels; channel++) {
-                    long bits = bits(raw, (i * channels + channel) * bytes, bytes, bigEndian);
-                    block[channel][i] = value(bits, bytes, floats, unsigned);
+            for (int channel = 0; channel < channels; channel++) {
+                float[] values = block[channel];
+                if (whole && bytes == 3 && !bigEndian) { // what most sample libraries hold
+                    for (int i = 0, at = channel * 3; i < frames; i++, at += 3 * channels) {
+                        values[i] = (raw[at] & 0xFF | (raw[at + 1] & 0xFF) << 8 | raw[at + 2] << 16) * scale;
+                    }
+                } else if (whole && bytes == 2 && !bigEndian) {
+                    for (int i = 0, at = channel * 2; i < frames; i++, at += 2 * channels) {
+                        values[i] = (raw[at] & 0xFF | raw[at + 1] << 8) * scale;
+                    }
+                } else {
+                    for (int i = 0; i < frames; i++) {
+                        values[i] = value(bits(raw, (i * channels + channel) * bytes, bytes, bigEndian), bytes, floats, unsigned);
+                    }
                 }
             }
             sink.frames(block, frames);
@@ -140,7 +153,7 @@ final class Decoders {
             throw new SoundFileException("is damaged or cut off");
         }
         int channels = info.getChannels();
-        sink.begin(channels, info.getSampleRate());
+        sink.begin(channels, info.getSampleRate(), 0);
         float scale = (float) Math.scalb(1.0, 1 - info.getBitsPerSample());
         float[][] block = new float[channels][0];
         for (Frame frame = decoder.readNextFrame(); frame != null; frame = decoder.readNextFrame()) {
@@ -169,7 +182,7 @@ final class Decoders {
                 SampleBuffer decoded = (SampleBuffer) decoder.decodeFrame(header, stream);
                 int channels = decoded.getChannelCount();
                 if (block.length == 0) {
-                    sink.begin(channels, decoded.getSampleFrequency());
+                    sink.begin(channels, decoded.getSampleFrequency(), 0);
                     block = new float[channels][BLOCK];
                 } else if (channels != block.length) {
                     throw new SoundFileException("changes its number of channels on the way");
@@ -225,7 +238,7 @@ final class Decoders {
                     }
                     headers++;
                     if (headers == 3) {
-                        sink.begin(info.channels, info.rate);
+                        sink.begin(info.channels, info.rate, 0);
                         dsp.synthesis_init(info);
                         block.init(dsp);
                         index = new int[info.channels];

@@ -31,6 +31,9 @@ final class Resampler {
     private final float[][] filter;
     private final float[][] history;
     private final float[][] out;
+    /** Where every so many frames become one: the history's frames, dealt out so that those of one tap lie side by side. */
+    private final float[][] dealt;
+    private final float[] aligned;
     /** Frames in the history, and which input frame its first one is. */
     private int held;
     private long firstHeld;
@@ -51,6 +54,8 @@ final class Resampler {
         filter = filter((STOP + PASS) / 2 * half);
         history = new float[channels][Math.max(16_384, 4 * reach)];
         out = new float[channels][4_096];
+        aligned = new float[out[0].length];
+        dealt = new float[up == 1 ? (int) down : 0][out[0].length + 2 * reach + 1];
         held = reach; // silence before the first frame
         firstHeld = -reach;
     }
@@ -87,13 +92,18 @@ final class Resampler {
             held += room;
             done += room;
             taken += room;
-            make(Long.MAX_VALUE, to);
+            make(to);
         }
+    }
+
+    /** How many frames so many become. */
+    long outOf(long frames) {
+        return (frames * up + down - 1) / down;
     }
 
     /** Gives the rest, as if silence followed. */
     void finish(Out to) throws SoundFileException {
-        long all = (taken * up + down - 1) / down;
+        long all = outOf(taken);
         float[][] silence = new float[history.length][2 * reach];
         long real = taken;
         push(silence, silence[0].length, (frames, count) -> {
@@ -105,29 +115,58 @@ final class Resampler {
         taken = real;
     }
 
-    private void make(long until, Out to) throws SoundFileException {
-        int filled = 0;
-        while (next < until) {
-            long at = next * down / up;
-            if (at + reach >= firstHeld + held) {
-                break;
-            }
-            long rest = next * down - at * up; // of up, between two frames
-            int from = (int) (at - (reach - 1) - firstHeld);
-            for (int channel = 0; channel < history.length; channel++) {
-                out[channel][filled] = exact ? dot(history[channel], from, filter[(int) rest]) : between(history[channel], from, (double) rest / up);
-            }
-            next++;
-            filled++;
-            if (filled == out[0].length) {
-                to.frames(out, filled);
-                filled = 0;
-            }
-        }
-        if (filled > 0) {
+    private void make(Out to) throws SoundFileException {
+        for (int filled = fill(); filled > 0; filled = fill()) {
             to.frames(out, filled);
         }
         drop();
+    }
+
+    /** Makes as much of the output as its array holds and the history suffices for. */
+    private int fill() {
+        long ready = firstHeld + held - reach; // the first input frame that no value can be made at yet
+        int count = (int) Math.max(0, Math.min(out[0].length, (ready * up + down - 1) / down - next));
+        if (up == 1) {
+            decimate(count);
+        } else {
+            for (int i = 0; i < count; i++) {
+                long at = (next + i) * down / up;
+                long rest = (next + i) * down - at * up; // of up, between two frames
+                int from = (int) (at - (reach - 1) - firstHeld);
+                for (int channel = 0; channel < history.length; channel++) {
+                    out[channel][i] = exact ? dot(history[channel], from, filter[(int) rest]) : between(history[channel], from, (double) rest / up);
+                }
+            }
+        }
+        next += count;
+        return count;
+    }
+
+    /** Every so many frames become one: a tap at a time for all values, which the processor does many at once. */
+    private void decimate(int count) {
+        int step = (int) down;
+        int from = (int) (next * step - (reach - 1) - firstHeld);
+        float[] taps = filter[0];
+        for (int channel = 0; channel < history.length; channel++) {
+            float[] in = history[channel];
+            for (int deal = 0; deal < step; deal++) {
+                float[] side = dealt[deal];
+                int many = Math.min(side.length, (in.length - from - deal + step - 1) / step);
+                for (int i = 0, at = from + deal; i < many; i++, at += step) {
+                    side[i] = in[at];
+                }
+            }
+            float[] made = out[channel];
+            Arrays.fill(made, 0, count, 0);
+            for (int tap = 0; tap < taps.length; tap++) {
+                // Brought to the same index beforehand: only loops that use one index throughout become vector instructions.
+                System.arraycopy(dealt[tap % step], tap / step, aligned, 0, count);
+                float weight = taps[tap];
+                for (int i = 0; i < count; i++) {
+                    made[i] += weight * aligned[i];
+                }
+            }
+        }
     }
 
     /** Forgets what no coming value needs. */
@@ -148,17 +187,25 @@ final class Resampler {
         float b = 0;
         float c = 0;
         float d = 0;
+        float e = 0;
+        float f = 0;
+        float g = 0;
+        float h = 0;
         int tap = 0;
-        for (; tap + 3 < taps.length; tap += 4) {
+        for (; tap < taps.length - 7; tap += 8) { // sums that do not wait for each other
             a += frames[from + tap] * taps[tap];
             b += frames[from + tap + 1] * taps[tap + 1];
             c += frames[from + tap + 2] * taps[tap + 2];
             d += frames[from + tap + 3] * taps[tap + 3];
+            e += frames[from + tap + 4] * taps[tap + 4];
+            f += frames[from + tap + 5] * taps[tap + 5];
+            g += frames[from + tap + 6] * taps[tap + 6];
+            h += frames[from + tap + 7] * taps[tap + 7];
         }
         for (; tap < taps.length; tap++) {
             a += frames[from + tap] * taps[tap];
         }
-        return a + b + (c + d);
+        return a + b + (c + d) + (e + f + (g + h));
     }
 
     private float between(float[] frames, int from, double share) {

@@ -61,7 +61,7 @@ public final class SampleReader {
 
     /** Brings what is decoded to one or two channels at the wished rate, and keeps it in pieces until it is known how long it is. */
     private static final class Collector implements FrameSink {
-        private static final int PIECE = 1 << 16;
+        private static final int PIECE = 1 << 13;
 
         private final int rateHz;
         private final BooleanSupplier cancelled;
@@ -71,6 +71,10 @@ public final class SampleReader {
         private long mostFrames;
         private long taken;
         private int kept;
+        /** Where the frames go at once if their number is known beforehand, and how many it is for; else null. */
+        private FloatBuffer direct;
+        private int room;
+        private int written;
         private int filled = PIECE;
 
         Collector(int rateHz, BooleanSupplier cancelled) {
@@ -79,7 +83,7 @@ public final class SampleReader {
         }
 
         @Override
-        public void begin(int channels, int fileHz) throws SoundFileException {
+        public void begin(int channels, int fileHz, long expected) throws SoundFileException {
             if (channels < 1 || channels > MOST_CHANNELS) {
                 throw new SoundFileException("has " + channels + " channels; 1 to " + MOST_CHANNELS + " can be read");
             }
@@ -90,6 +94,10 @@ public final class SampleReader {
             mixed = new float[kept][0];
             mostFrames = (long) MOST_SECONDS * fileHz;
             resampler = fileHz == rateHz ? null : new Resampler(fileHz, rateHz, kept);
+            if (expected > 0 && expected <= mostFrames) {
+                room = (int) (resampler == null ? expected : resampler.outOf(expected));
+                direct = SampleBuffer.outsideHeap(room * kept);
+            }
         }
 
         @Override
@@ -127,17 +135,22 @@ public final class SampleReader {
         }
 
         private void keep(float[][] frames, int count) {
-            for (int done = 0; done < count;) {
+            int begun = direct == null ? 0 : Math.min(count, room - written);
+            for (int channel = 0; channel < kept && begun > 0; channel++) {
+                direct.put(channel * room + written, frames[channel], 0, begun);
+            }
+            written += begun;
+            for (int done = begun; done < count;) { // their number is not known, or more than was expected
                 if (filled == PIECE) {
                     pieces.add(new float[kept][PIECE]);
                     filled = 0;
                 }
-                int room = Math.min(count - done, PIECE - filled);
+                int part = Math.min(count - done, PIECE - filled);
                 for (int channel = 0; channel < kept; channel++) {
-                    System.arraycopy(frames[channel], done, pieces.get(pieces.size() - 1)[channel], filled, room);
+                    System.arraycopy(frames[channel], done, pieces.get(pieces.size() - 1)[channel], filled, part);
                 }
-                filled += room;
-                done += room;
+                filled += part;
+                done += part;
             }
         }
 
@@ -145,15 +158,22 @@ public final class SampleReader {
             if (resampler != null) {
                 resampler.finish(this::keep);
             }
-            int frames = pieces.isEmpty() ? 0 : (pieces.size() - 1) * PIECE + filled;
+            int inPieces = pieces.isEmpty() ? 0 : (pieces.size() - 1) * PIECE + filled;
+            if (direct != null && written == room && inPieces == 0) {
+                return SampleBuffer.of(direct, room, kept == 2);
+            }
+            int frames = written + inPieces;
             if (frames == 0) {
                 throw new SoundFileException("has no sound in it");
             }
             FloatBuffer values = SampleBuffer.outsideHeap(frames * kept);
+            for (int channel = 0; channel < kept && written > 0; channel++) {
+                values.put(channel * frames, direct, channel * room, written);
+            }
             for (int piece = 0; piece < pieces.size(); piece++) {
                 int count = piece == pieces.size() - 1 ? filled : PIECE;
                 for (int channel = 0; channel < kept; channel++) {
-                    values.put(channel * frames + piece * PIECE, pieces.get(piece)[channel], 0, count);
+                    values.put(channel * frames + written + piece * PIECE, pieces.get(piece)[channel], 0, count);
                 }
             }
             return SampleBuffer.of(values, frames, kept == 2);

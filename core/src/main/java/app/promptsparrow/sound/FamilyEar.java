@@ -22,6 +22,8 @@ final class FamilyEar {
     private static final int OCTAVES = 9;
     /** Ends of the spans of time, from the attack; the last is what follows. */
     private static final double[] SPAN_SECONDS = {0.012, 0.05, 0.15, 0.4, 0.9};
+    /** How much of a sound is listened to at most. */
+    static final double SECONDS = SPAN_SECONDS[SPAN_SECONDS.length - 1];
     static final int FEATURES = OCTAVES * SPAN_SECONDS.length;
     private static final double FLOOR_DB = -42;
 
@@ -44,9 +46,13 @@ final class FamilyEar {
         }
     }
 
-    /** The family that a sound is most like. */
-    static Family of(double[] mono, int attack, double rate) {
-        int[] features = features(mono, attack, rate);
+    /**
+     * The family that a sound is most like.
+     *
+     * @param sound from its attack on
+     */
+    static Family of(double[] sound, double rate) {
+        int[] features = features(sound, rate);
         Family nearest = Family.OTHER;
         long least = Long.MAX_VALUE;
         for (Known known : Table.KNOWN) {
@@ -65,14 +71,13 @@ final class FamilyEar {
 
     /**
      * The energy of each octave in each span of time, in dB below the strongest of them, not below the floor.
-     *
-     * @param attack the frame where the sound begins
      */
-    static int[] features(double[] mono, int attack, double rate) {
+    static int[] features(double[] sound, double rate) {
         double[] energy = new double[FEATURES];
-        double[] sound = Arrays.copyOfRange(mono, attack, (int) Math.min(mono.length, attack + SPAN_SECONDS[SPAN_SECONDS.length - 1] * rate));
+        double[] band = new double[(int) Math.min(sound.length, SECONDS * rate)];
         for (int octave = 0; octave < OCTAVES; octave++) {
-            double[] band = Shapes.bandPass(Shapes.copy(sound), LOWEST_HZ * (1 << octave), 1.4, rate);
+            System.arraycopy(sound, 0, band, 0, band.length);
+            Shapes.bandPass(band, LOWEST_HZ * (1 << octave), 1.4, rate);
             int from = 0;
             for (int span = 0; span < SPAN_SECONDS.length; span++) {
                 int to = (int) Math.min(band.length, SPAN_SECONDS[span] * rate);

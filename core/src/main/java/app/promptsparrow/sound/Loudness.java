@@ -21,19 +21,46 @@ public final class Loudness {
      * @param right the same array as left for one channel, which then plays on both sides
      */
     public static double ofHit(double[] left, double[] right, double rate) {
-        int window = (int) (HIT_SECONDS * rate);
-        double[] weightedLeft = weighted(left, window, rate);
-        double[] weightedRight = left == right ? weightedLeft : weighted(right, window, rate);
-        double sum = 0;
-        double loudest = 1e-15;
-        for (int i = 0; i < weightedLeft.length; i++) {
-            sum += square(weightedLeft[i]) + square(weightedRight[i]);
-            if (i >= window) {
-                sum -= square(weightedLeft[i - window]) + square(weightedRight[i - window]);
-            }
+        Hit hit = new Hit(rate);
+        for (int i = 0; i < left.length; i++) {
+            hit.add(left[i], right[i]);
+        }
+        return hit.loudness();
+    }
+
+    /** Measures a hit a frame at a time. Owned by one thread. */
+    static final class Hit {
+        private final Weighting left;
+        private final Weighting right;
+        /** The power of the last 200 ms, frame by frame, in a ring. */
+        private final double[] lately;
+        private int at;
+        private double sum;
+        private double loudest = 1e-15;
+
+        Hit(double rate) {
+            left = new Weighting(rate);
+            right = new Weighting(rate);
+            lately = new double[(int) (HIT_SECONDS * rate)];
+        }
+
+        void add(double l, double r) {
+            double weightedLeft = left.next(l);
+            double weightedRight = right.next(r);
+            double power = weightedLeft * weightedLeft + weightedRight * weightedRight;
+            sum += power - lately[at];
+            lately[at] = power;
+            at = at + 1 == lately.length ? 0 : at + 1;
             loudest = Math.max(loudest, sum);
         }
-        return OFFSET + 10 * StrictMath.log10(loudest / window);
+
+        /** Of its loudest 200 ms, in LUFS; nothing can be added any more. */
+        double loudness() {
+            for (int i = 0; i < lately.length; i++) { // what the filters still give
+                add(0, 0);
+            }
+            return OFFSET + 10 * StrictMath.log10(loudest / lately.length);
+        }
     }
 
     /**
@@ -43,8 +70,8 @@ public final class Loudness {
      * @return in LUFS; –70 if nothing is louder
      */
     public static double integrated(double[] left, double[] right, double rate) {
-        double[] weightedLeft = weighted(left, 0, rate);
-        double[] weightedRight = weighted(right, 0, rate);
+        double[] weightedLeft = weighted(left, rate);
+        double[] weightedRight = weighted(right, rate);
         int step = (int) (BLOCK_SECONDS * rate / 4);
         int blocks = Math.max(0, left.length / step - 3);
         double[] power = new double[blocks];
@@ -75,45 +102,66 @@ public final class Loudness {
         return x * x;
     }
 
-    /** K-weighted, with room behind it for what the filters still give. */
-    private static double[] weighted(double[] x, int room, double rate) {
-        double[] y = java.util.Arrays.copyOf(x, x.length + room);
-        shelf(y, rate);
-        highPass(y, rate);
+    private static double[] weighted(double[] x, double rate) {
+        Weighting weighting = new Weighting(rate);
+        double[] y = new double[x.length];
+        for (int i = 0; i < x.length; i++) {
+            y[i] = weighting.next(x[i]);
+        }
         return y;
     }
 
-    /** The first stage: +4 dB above 1.7 kHz. */
-    private static void shelf(double[] x, double rate) {
-        double k = StrictMath.tan(StrictMath.PI * 1681.974450955533 / rate);
-        double q = 0.7071752369554196;
-        double high = StrictMath.pow(10, 3.999843853973347 / 20);
-        double band = StrictMath.pow(high, 0.4996667741545416);
-        double a0 = 1 + k / q + k * k;
-        run(x, (high + band * k / q + k * k) / a0, 2 * (k * k - high) / a0, (high - band * k / q + k * k) / a0,
-                2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0);
+    /** K-weighting, a value at a time: first +4 dB above 1.7 kHz, then what is below 38 Hz hardly counts. */
+    private static final class Weighting {
+        private final Stage shelf;
+        private final Stage highPass;
+
+        Weighting(double rate) {
+            double k = StrictMath.tan(StrictMath.PI * 1681.974450955533 / rate);
+            double q = 0.7071752369554196;
+            double high = StrictMath.pow(10, 3.999843853973347 / 20);
+            double band = StrictMath.pow(high, 0.4996667741545416);
+            double a0 = 1 + k / q + k * k;
+            shelf = new Stage((high + band * k / q + k * k) / a0, 2 * (k * k - high) / a0, (high - band * k / q + k * k) / a0,
+                    2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0);
+            k = StrictMath.tan(StrictMath.PI * 38.13547087602444 / rate);
+            q = 0.5003270373238773;
+            a0 = 1 + k / q + k * k;
+            highPass = new Stage(1, -2, 1, 2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0);
+        }
+
+        double next(double x) {
+            return highPass.next(shelf.next(x));
+        }
     }
 
-    /** The second stage: what is below 38 Hz hardly counts. */
-    private static void highPass(double[] x, double rate) {
-        double k = StrictMath.tan(StrictMath.PI * 38.13547087602444 / rate);
-        double q = 0.5003270373238773;
-        double a0 = 1 + k / q + k * k;
-        run(x, 1, -2, 1, 2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0);
-    }
+    /** A second-order filter by its coefficients. */
+    private static final class Stage {
+        private final double b0;
+        private final double b1;
+        private final double b2;
+        private final double a1;
+        private final double a2;
+        private double x1;
+        private double x2;
+        private double y1;
+        private double y2;
 
-    private static void run(double[] x, double b0, double b1, double b2, double a1, double a2) {
-        double x1 = 0;
-        double x2 = 0;
-        double y1 = 0;
-        double y2 = 0;
-        for (int i = 0; i < x.length; i++) {
-            double y = b0 * x[i] + b1 * x1 + b2 * x2 - a1 * y1 - a2 * y2;
+        Stage(double b0, double b1, double b2, double a1, double a2) {
+            this.b0 = b0;
+            this.b1 = b1;
+            this.b2 = b2;
+            this.a1 = a1;
+            this.a2 = a2;
+        }
+
+        double next(double x) {
+            double y = b0 * x + b1 * x1 + b2 * x2 - a1 * y1 - a2 * y2;
             x2 = x1;
-            x1 = x[i];
+            x1 = x;
             y2 = y1;
             y1 = y;
-            x[i] = y;
+            return y;
         }
     }
 }

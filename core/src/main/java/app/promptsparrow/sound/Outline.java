@@ -100,14 +100,12 @@ public record Outline(float[] levels, double lengthMs) {
             int begin = (int) Math.min(buffer.frames(), span.startUs() * rate / 1_000_000);
             int end = span.endUs() == 0 ? buffer.frames() : (int) Math.min(buffer.frames(), span.endUs() * rate / 1_000_000);
             double fade = span.fadeUs() * rate / 1e6;
-            float[] left = buffer.leftCopy();
-            float[] right = buffer.isStereo() ? buffer.rightCopy() : left;
             float loudest = 0;
             double last = 0;
             for (int i = begin; i < end; i++) {
                 int source = span.reversed() ? end - 1 - (i - begin) : i;
                 double faded = fade > 0 ? Math.min(1, (end - i) / fade) : 1;
-                float level = (float) (Math.max(Math.abs(left[source]), Math.abs(right[source])) * gain * faded);
+                float level = (float) (Math.max(Math.abs(buffer.left(source)), Math.abs(buffer.right(source))) * gain * faded);
                 double ms = (i - begin) * 1_000.0 / rate / ratio;
                 int bin = (int) Math.min(BINS - 1, place(ms) * BINS);
                 levels[bin] = Math.max(levels[bin], level);

@@ -42,7 +42,7 @@ public final class SoundStore {
     /** By sound, the one asked for longest ago first. */
     private final Map<Sound, Renderings> all = new LinkedHashMap<>(64, 0.75f, true);
     private final Set<Sound> lookedFor = new HashSet<>();
-    private final Map<SampleSound, String> failures = new ConcurrentHashMap<>();
+    private final Map<Sound, String> failures = new ConcurrentHashMap<>();
     private List<Sound> wanted = List.of();
     /** Of these one rendering is enough for now. */
     private List<Sound> soon = List.of();
@@ -87,7 +87,8 @@ public final class SoundStore {
     }
 
     /** The renderings of a sound that is not live, as far as they are made; the same ones whenever it is asked for. */
-    public synchronized Renderings get(Sound sound) {
+    public synchronized Renderings get(Sound of) {
+        Sound sound = of.frames();
         Renderings there = all.get(sound);
         if (there == null) {
             there = worker == null ? filledFromDisk(sound) : new Renderings(sound, null);
@@ -146,9 +147,20 @@ public final class SoundStore {
         return SampleBuffer.mono(new float[1]);
     }
 
-    /** Samples that could not be read so far, each with a few words that go on behind its name. */
-    public Map<SampleSound, String> failures() {
-        return Map.copyOf(failures);
+    /** Why a sample could not be read, in a few words that go on behind its name; empty if it could, or was not tried. */
+    public Optional<String> failure(SampleSound sample) {
+        return Optional.ofNullable(failures.get(sample.frames()));
+    }
+
+    /** Whether a sample could not be read. */
+    public boolean hasFailures() {
+        return !failures.isEmpty();
+    }
+
+    /** Takes the frames of a sample that were read already, so that it is heard at once. */
+    public synchronized void give(SampleSound sample, SampleBuffer frames) {
+        failures.remove(sample.frames());
+        get(sample).put(0, frames);
     }
 
     /** Has samples that could not be read be read again, now that files have arrived; what plays them already has them then. */
@@ -186,8 +198,8 @@ public final class SoundStore {
             return;
         }
         synchronized (this) {
-            wanted = inOrder.stream().filter(sound -> !sound.isLive()).distinct().toList();
-            soon = next.stream().filter(sound -> !sound.isLive()).distinct().toList();
+            wanted = inOrder.stream().filter(sound -> !sound.isLive()).map(Sound::frames).distinct().toList();
+            soon = next.stream().filter(sound -> !sound.isLive()).map(Sound::frames).distinct().toList();
             wanted.forEach(this::get);
             soon.forEach(this::get);
             forget();

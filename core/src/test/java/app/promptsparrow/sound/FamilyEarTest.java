@@ -69,7 +69,7 @@ class FamilyEarTest {
         StringBuilder table = new StringBuilder();
         for (Heard heard : kits(100, 0)) {
             table.append(heard.family.name().toLowerCase(Locale.ROOT));
-            for (int value : FamilyEar.features(heard.sound, 0, RATE)) {
+            for (int value : FamilyEar.features(heard.sound, RATE)) {
                 table.append(',').append(value);
             }
             table.append('\n');
@@ -91,7 +91,7 @@ class FamilyEarTest {
         for (int variation = 1; variation <= 3; variation++) {
             for (Heard heard : kits(70 + 20 * variation, variation)) {
                 double[] sound = filtered(detuned(heard.sound, Math.pow(2, (8 * random.nextDouble() - 4) / 12)), random);
-                Family told = FamilyEar.of(sound, 0, RATE);
+                Family told = FamilyEar.of(sound, RATE);
                 all++;
                 if (told == heard.family) {
                     right++;

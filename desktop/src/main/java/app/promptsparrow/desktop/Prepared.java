@@ -82,6 +82,7 @@ final class Prepared {
     static ThreadFactory daemons() {
         return task -> {
             Thread thread = new Thread(task, "worker");
+            thread.setPriority(Thread.MIN_PRIORITY); // what is heard and what is seen come first
             thread.setDaemon(true);
             return thread;
         };

@@ -17,7 +17,6 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -33,7 +32,6 @@ final class ExportActions {
     private final Questions questions;
     private final Jobs jobs;
     /** What ends each rendering that runs. */
-    private final List<AtomicBoolean> running = new ArrayList<>();
 
     ExportActions(Session session, Chosen chosen) {
         this.session = session;
@@ -95,8 +93,7 @@ final class ExportActions {
     private void wav(Choice choice, Path file) {
         Project project = store.project();
         Path open = openFile();
-        AtomicBoolean stop = new AtomicBoolean();
-        running.add(stop);
+        AtomicBoolean stop = jobs.begun();
         jobs.beside(() -> {
             AtomicFile.refuseToReplace(file, open);
             AudioPlan plan = new AudioPlan(project, choice, OptionalInt.empty(),
@@ -104,7 +101,7 @@ final class ExportActions {
             OptionalInt frames = plan.writeWhole(file, stop::get, Percent.each(percent -> Platform.runLater(
                     () -> session.say("rendering " + file.getFileName() + ": " + percent + " % · Escape cancels"))));
             return () -> session.say(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
-        }, () -> running.remove(stop));
+        }, () -> jobs.ended(stop));
     }
 
     void chart() {
@@ -122,11 +119,5 @@ final class ExportActions {
     /** The file of the open project, which nothing else may be written to; null if it has none. */
     private Path openFile() {
         return store.file().map(FileVersion::file).orElse(null);
-    }
-
-    /** Escape: ends what renders. Answers whether anything did. */
-    boolean cancel() {
-        running.forEach(stop -> stop.set(true));
-        return !running.isEmpty();
     }
 }

@@ -179,7 +179,7 @@ public final class MainView extends StackPane {
     private void escape() {
         if (keySheet != null && keySheet.isVisible()) {
             toggleKeySheet();
-        } else if (questionBar.cancel() || exports.cancel() || !view.hasFocus()) {
+        } else if (questionBar.cancel() || session.jobs().cancel() || !view.hasFocus()) {
             view.focus();
         } else {
             view.cancel();

@@ -99,6 +99,11 @@ public final class RowEditor {
         session.questions().fileToImport("Take a sound", "").ifPresent(file -> bring(List.of(file), Optional.of(chosen.row().id())));
     }
 
+    /** Asks for a folder and makes a kit of the sound files in it. */
+    public void makeKitOfFolder() {
+        session.questions().folder("A folder of sounds").ifPresent(sounds::bringAsKit);
+    }
+
     /** Takes the chosen row out of the kit, with its hits in every pattern. */
     public void remove() {
         Row row = chosen.row();

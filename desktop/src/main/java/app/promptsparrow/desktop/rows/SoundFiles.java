@@ -2,9 +2,10 @@ package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.chart.NewRows;
 import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.SampleFolder;
+import app.promptsparrow.file.SoundImport;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
@@ -13,20 +14,16 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
-import app.promptsparrow.project.Project;
-import app.promptsparrow.sample.SampleBuffer;
-import app.promptsparrow.sample.SampleReader;
-import app.promptsparrow.sample.SoundFileException;
-import app.promptsparrow.sound.SampleAnalysis;
+import app.promptsparrow.project.KitMatch;
 import app.promptsparrow.text.Plural;
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.Set;
 
 /**
  * Sound files of one's own: on a row they take the place of its sound, several become its layers in turn; below the rows each is a row
@@ -34,9 +31,6 @@ import java.util.stream.Stream;
  * nothing. Owned by the UI thread; needs no window.
  */
 public final class SoundFiles {
-
-    /** Endings by which a folder's sound files are told from others; what they are is told by what they hold. */
-    private static final List<String> ENDINGS = List.of(".wav", ".wave", ".aif", ".aiff", ".au", ".snd", ".flac", ".ogg", ".oga", ".mp3");
 
     private final Session session;
     private final Chosen chosen;
@@ -49,124 +43,39 @@ public final class SoundFiles {
         session.store().onOpen(project -> session.player().sounds().retryFailures()); // it may have brought what another lacked
     }
 
-    /** A file that was read. */
-    private record Brought(String name, String hash, SampleAnalysis found) {
-
-        Layer layer(Row row) {
-            return found.layer(hash, name, row);
-        }
-    }
-
-    private interface Then {
-        void with(List<Brought> sounds);
-    }
-
     /** Puts files on a row, or below all rows if there is none; a folder stands for the sound files in it. */
     public void bring(List<Path> files, Optional<RowId> onto) {
         if (onto.isPresent()) {
-            read(files, Row.MOST_LAYERS, sounds -> putOn(onto.get(), sounds));
+            Arrivals.begin(files, Row.MOST_LAYERS, session, folder, new OnRow(onto.get(), 0, false));
+            return;
+        }
+        if (files.size() == 1 && Files.isDirectory(files.get(0))) {
+            Path sounds = files.get(0);
+            session.questions().ask("The sounds in " + sounds.getFileName() + ": a kit of their own, or rows below the others?",
+                    List.of(new Questions.Answer("A kit", () -> bringAsKit(sounds)), new Questions.Answer("Rows below", () -> bringBelow(files)), Questions.Answer.none("Cancel")));
         } else {
-            int room = Kit.MAX_ROWS - session.project().kit().rows().size();
-            if (room == 0) {
-                session.say("a kit has at most " + Kit.MAX_ROWS + " rows");
-                return;
-            }
-            read(files, room, this::addRows);
+            bringBelow(files);
         }
     }
 
-    private void read(List<Path> files, int most, Then then) {
-        int rateHz = session.player().sounds().rateHz();
-        session.say("reading " + (files.size() == 1 ? files.get(0).getFileName().toString() : Plural.of(files.size(), "file")) + " …");
-        session.jobs().beside(() -> {
-            List<Path> all = soundFiles(files);
-            List<Brought> sounds = new ArrayList<>();
-            List<String> refused = new ArrayList<>();
-            for (Path file : all.subList(0, Math.min(most, all.size()))) {
-                try {
-                    SampleBuffer frames = SampleReader.read(file, rateHz, () -> false);
-                    sounds.add(new Brought(name(file), folder.put(file), SampleAnalysis.of(frames, rateHz)));
-                } catch (SoundFileException problem) {
-                    refused.add(file.getFileName() + " " + problem.getMessage());
-                } catch (FileProblem problem) {
-                    refused.add(problem.getMessage());
-                }
-            }
-            int left = all.size() - Math.min(most, all.size());
-            return () -> {
-                if (!sounds.isEmpty()) {
-                    session.player().sounds().retryFailures();
-                    session.guarded(() -> then.with(sounds));
-                }
-                if (!refused.isEmpty()) {
-                    if (sounds.isEmpty()) {
-                        session.say("nothing was changed");
-                    }
-                    session.questions().problem(refused.size() == 1 ? refused.get(0) : refused.get(0) + "; and " + (refused.size() - 1) + " more could not be taken");
-                } else if (all.isEmpty()) {
-                    session.say("there is no sound file in it");
-                } else if (left > 0) {
-                    session.say(Plural.of(left, "file") + " left out: there is room for " + most);
-                }
-            };
-        }, () -> { });
-    }
-
-    private static List<Path> soundFiles(List<Path> dropped) {
-        List<Path> files = new ArrayList<>();
-        for (Path path : dropped) {
-            if (!Files.isDirectory(path)) {
-                files.add(path);
-                continue;
-            }
-            try (Stream<Path> inside = Files.list(path)) {
-                inside.filter(file -> ENDINGS.stream().anyMatch(ending -> file.toString().toLowerCase(Locale.ROOT).endsWith(ending))).sorted().forEach(files::add);
-            } catch (IOException unreadable) {
-                files.add(path); // and is refused with a reason when it is read
-            }
+    private void bringBelow(List<Path> files) {
+        int room = Kit.MAX_ROWS - session.project().kit().rows().size();
+        if (room == 0) {
+            session.say("a kit has at most " + Kit.MAX_ROWS + " rows");
+        } else {
+            Arrivals.begin(files, room, session, folder, new Below());
         }
-        return files;
     }
 
-    /** A file's name without its ending. */
-    private static String name(Path file) {
-        String name = file.getFileName().toString().replaceAll("\\p{Cntrl}", "_");
-        int dot = name.lastIndexOf('.');
-        String bare = dot > 0 ? name.substring(0, dot) : name;
-        return bare.isBlank() ? "sound" : bare.substring(0, Math.min(Row.MAX_NAME, bare.length()));
+    /** Makes a kit of the sound files in a folder, which takes the place of the project's. */
+    public void bringAsKit(Path sounds) {
+        Arrivals.begin(List.of(sounds), Kit.MAX_ROWS, session, folder, new AsKit(SoundImport.named(sounds)));
     }
 
     /** Puts a file on one layer of a row, which keeps its velocities; more files become layers below it. */
     public void bringOnLayer(List<Path> files, RowId id, int index) {
         int free = Row.MOST_LAYERS - session.project().kit().row(id).map(row -> row.layers().size()).orElse(0);
-        read(files, 1 + free, sounds -> {
-            Row row = there(id);
-            List<Layer> layers = new ArrayList<>(row.layers());
-            int at = Math.min(index, layers.size() - 1);
-            Layer before = layers.remove(at);
-            List<Layer> added = new ArrayList<>(layers(row, sounds));
-            added.set(0, added.get(0).withVelocities(before.from(), before.to()).withHeard(before.heard()));
-            layers.addAll(at, added);
-            session.apply(new KitEdit.SetRow("Put " + sounds.get(0).name + " on a layer of " + row.name(), row.withLayers(layers)));
-            session.say(sounds.get(0).name + " is layer " + (at + 1) + " of " + row.name() + told(added.get(0)));
-        });
-    }
-
-    private Row there(RowId id) {
-        return session.project().kit().row(id).orElseThrow(() -> new IllegalArgumentException("the row is gone meanwhile"));
-    }
-
-    private static List<Layer> layers(Row row, List<Brought> sounds) {
-        return sounds.stream().map(sound -> sound.layer(row)).toList();
-    }
-
-    private void putOn(RowId id, List<Brought> sounds) {
-        Row row = there(id);
-        List<Layer> layers = layers(row, sounds);
-        Row changed = row.withLayers(layers).withVoicing(row.voicing().withChoice(layers.size() > 1 ? LayerChoice.IN_TURN : LayerChoice.TOGETHER));
-        session.apply(new KitEdit.SetRow("Put " + sounds.get(0).name + " on " + row.name(), changed));
-        chosen.chooseRow(id);
-        session.say(sounds.get(0).name + " is on " + row.name() + told(layers.get(0)));
+        Arrivals.begin(files, 1 + free, session, folder, new OnRow(id, index, true));
     }
 
     /** What was done to a sound as it came, which its layer shows and takes back. */
@@ -175,28 +84,130 @@ public final class SoundFiles {
                 layer.span().startUs() == 0 ? "" : String.format(Locale.ROOT, ", %.0f ms of silence before it left out", layer.span().startUs() / 1_000.0));
     }
 
-    private void addRows(List<Brought> sounds) {
-        List<Row> rows = new ArrayList<>();
-        Project grown = session.project();
-        for (Brought sound : sounds) {
-            Kit kit = grown.kit();
-            Row row = NewRows.of(Family.ofName(sound.name).orElse(sound.found.family()), sound.name, kit, grown.freshRowId().value());
-            Voicing voicing = row.voicing();
-            if (row.family() == Family.HAT && voicing.chokeGroup() == 0) {
-                voicing = voicing.withChokeGroup(hatGroup(kit));
-            }
-            rows.add(row.withLayers(List.of(sound.layer(row))).withVoicing(voicing));
-            grown = new KitEdit.AddRows("", rows.subList(rows.size() - 1, rows.size())).apply(grown); // so that the next takes other notes
+    /** Sounds become the layers of a row, or take the place of one of them; one undoable step. */
+    private final class OnRow implements Arrivals.Sink {
+        private final Object gesture = new Object();
+        private final RowId id;
+        private final int at;
+        private final boolean keepsOthers;
+        private String name;
+        private Layer first;
+        private int count;
+
+        OnRow(RowId id, int at, boolean keepsOthers) {
+            this.id = id;
+            this.at = at;
+            this.keepsOthers = keepsOthers;
         }
-        Kit kit = session.project().kit();
-        int before = kit.rows().size();
-        session.apply(new KitEdit.AddRows("Add " + (rows.size() == 1 ? rows.get(0).name() : Plural.of(rows.size(), "row")), rows));
-        chosen.chooseRow(session.project().kit().rows().get(before).id());
-        session.say(Plural.of(rows.size(), "row") + " more" + (rows.size() == 1 ? ": " + rows.get(0).name() + told(rows.get(0).layers().get(0)) : ""));
+
+        @Override
+        public void take(SoundImport sound) {
+            Row row = session.project().kit().row(id).orElseThrow(() -> new IllegalArgumentException("the row is gone meanwhile"));
+            Layer layer = sound.layer(row);
+            if (count == 0) {
+                name = sound.name();
+                first = layer;
+            }
+            Row changed = keepsOthers ? withLayer(row, layer) : withLayers(row, layer);
+            session.apply(new KitEdit.SetRow("Put " + name + (keepsOthers ? " on a layer of " : " on ") + row.name(), changed), gesture);
+            count++;
+        }
+
+        private Row withLayer(Row row, Layer layer) {
+            List<Layer> layers = new ArrayList<>(row.layers());
+            int place = Math.min(at + count, layers.size());
+            if (count == 0) {
+                place = Math.min(at, layers.size() - 1);
+                Layer before = layers.remove(place);
+                layers.add(place, layer.withVelocities(before.from(), before.to()).withHeard(before.heard()));
+            } else {
+                layers.add(place, layer);
+            }
+            return row.withLayers(layers);
+        }
+
+        private Row withLayers(Row row, Layer layer) {
+            List<Layer> layers = new ArrayList<>(count == 0 ? List.of() : row.layers());
+            layers.add(layer);
+            return row.withLayers(layers).withVoicing(row.voicing().withChoice(layers.size() > 1 ? LayerChoice.IN_TURN : LayerChoice.TOGETHER));
+        }
+
+        @Override
+        public void done() {
+            chosen.chooseRow(id);
+            session.say(name + (keepsOthers ? " is layer " + (at + 1) + " of " : " is on ") + chosen.rowName(id) + told(first));
+        }
+    }
+
+    /** Each sound is a row of its own below the others; one undoable step. */
+    private final class Below implements Arrivals.Sink {
+        private final Object gesture = new Object();
+        private Row first;
+        private int count;
+
+        @Override
+        public void take(SoundImport sound) {
+            Kit kit = session.project().kit();
+            Row row = row(sound, kit.rows(), session.project().freshRowId().value());
+            int more = count + 1;
+            session.apply(new KitEdit.AddRows("Add " + (more == 1 ? row.name() : Plural.of(more, "row")), List.of(row)), gesture);
+            if (count == 0) {
+                first = session.project().kit().rows().get(kit.rows().size());
+                chosen.chooseRow(first.id());
+            }
+            count = more;
+        }
+
+        @Override
+        public void done() {
+            session.say(Plural.of(count, "row") + " more" + (count == 1 ? ": " + first.name() + told(first.layers().get(0)) : ""));
+        }
+    }
+
+    /** The sounds are a kit that takes the place of the project's, in one undoable step; rows with hits that match none stay below. */
+    private final class AsKit implements Arrivals.Sink {
+        private final Object gesture = new Object();
+        private final String name;
+        private final Set<String> names = new HashSet<>();
+        private Kit kit;
+        private int leftOut;
+
+        AsKit(String name) {
+            this.name = name;
+        }
+
+        @Override
+        public void take(SoundImport sound) {
+            List<Row> rows = new ArrayList<>(kit == null ? List.of() : kit.rows());
+            Row row = row(sound, rows, rows.size() + 1);
+            rows.add(row.withName(KitMatch.freeName(row.name(), names)));
+            Kit larger = new Kit(name, rows, session.project().kit().reverb());
+            try {
+                session.store().tryOut(new KitEdit.TakeKit(larger), gesture);
+                kit = larger;
+            } catch (IllegalArgumentException full) {
+                leftOut++;
+            }
+        }
+
+        @Override
+        public void done() {
+            session.say(name + ": " + Kits.facts(kit) + (leftOut == 0 ? "" : "; " + Plural.of(leftOut, "sound") + " left out, for rows with hits stay and a kit has at most " + Kit.MAX_ROWS));
+        }
+    }
+
+    /** A row for a sound, by its name or else by ear. */
+    private static Row row(SoundImport sound, List<Row> others, int id) {
+        Row row = NewRows.of(Family.ofName(sound.name()).orElse(sound.found().family()), sound.name(), others, id);
+        Voicing voicing = row.voicing();
+        if (row.family() == Family.HAT && voicing.chokeGroup() == 0) {
+            voicing = voicing.withChokeGroup(hatGroup(others));
+        }
+        return row.withLayers(List.of(sound.layer(row))).withVoicing(voicing);
     }
 
     /** The group in which the kit's hats choke each other. */
-    private static int hatGroup(Kit kit) {
-        return kit.rows().stream().filter(row -> row.family() == Family.HAT).mapToInt(row -> row.voicing().chokeGroup()).filter(group -> group > 0).findFirst().orElse(1);
+    private static int hatGroup(List<Row> rows) {
+        return rows.stream().filter(row -> row.family() == Family.HAT).mapToInt(row -> row.voicing().chokeGroup()).filter(group -> group > 0).findFirst().orElse(1);
     }
 }

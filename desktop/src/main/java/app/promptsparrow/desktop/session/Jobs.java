@@ -1,7 +1,10 @@
 package app.promptsparrow.desktop.session;
 
 import app.promptsparrow.file.FileProblem;
+import java.util.HashSet;
+import java.util.Set;
 import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.slf4j.LoggerFactory;
@@ -20,6 +23,7 @@ public final class Jobs {
     private final Executor queue;
     private final Executor beside;
     private final Consumer<String> problem;
+    private final Set<AtomicBoolean> stoppable = new HashSet<>();
 
     /**
      * @param queue  one thread
@@ -43,6 +47,28 @@ public final class Jobs {
      */
     public void beside(Work work, Runnable ended) {
         run(beside, work, ended);
+    }
+
+    /** Long work begins that can be ended on the way: it asks now and then whether it is to, until it is {@linkplain #ended}. */
+    public AtomicBoolean begun() {
+        AtomicBoolean stop = new AtomicBoolean();
+        goesOn(stop);
+        return stop;
+    }
+
+    /** Its next part begins. */
+    public void goesOn(AtomicBoolean stop) {
+        stoppable.add(stop);
+    }
+
+    public void ended(AtomicBoolean stop) {
+        stoppable.remove(stop);
+    }
+
+    /** Escape: ends what can be ended. Answers whether there was anything. */
+    public boolean cancel() {
+        stoppable.forEach(stop -> stop.set(true));
+        return !stoppable.isEmpty();
     }
 
     private void run(Executor executor, Work work, Runnable ended) {

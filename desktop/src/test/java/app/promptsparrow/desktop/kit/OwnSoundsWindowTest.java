@@ -10,6 +10,7 @@ import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Tune;
 import app.promptsparrow.project.KitEdit;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -154,6 +155,56 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         assertThat(store.project().kit().rows().stream().filter(row -> !row.isBass()).map(row -> row.midi().note())).doesNotHaveDuplicates();
         assertThat(store.undoNames().get(0)).isEqualTo("Add 3 rows");
         assertThat(presenter.chosen().row().id()).isEqualTo(hat.id());
+    }
+
+    @Test
+    void a_folder_can_be_a_kit_which_comes_and_goes_in_one_step(FxRobot robot) throws Exception {
+        Path sounds = Files.createDirectory(folder.resolve("Ferry recordings"));
+        for (String name : List.of("bass drum, far.wav", "knock.wav", "snare, tin.wav")) {
+            Files.move(wav(name, 200), sounds.resolve(name));
+        }
+        Kit before = store.project().kit();
+        chosen = 0;
+        bring(List.of(sounds), Optional.empty());
+        until(() -> store.project().kit().rows().size() == 3);
+        assertThat(asked).containsExactly("The sounds in Ferry recordings: a kit of their own, or rows below the others?");
+        Kit kit = store.project().kit();
+        assertThat(kit.name()).isEqualTo("Ferry recordings");
+        assertThat(kit.rows().stream().map(Row::name)).containsExactly("bass drum, far", "knock", "snare, tin");
+        assertThat(kit.rows().get(2).id()).as("the snare's hits go on").isEqualTo(SNARE);
+        until(() -> text(robot, "#status").startsWith("Ferry recordings: 3 rows"));
+        interact(() -> store.undo());
+        assertThat(store.project().kit()).isEqualTo(before);
+    }
+
+    @Test
+    void escape_ends_what_is_still_on_its_way(FxRobot robot) throws Exception {
+        Kit before = store.project().kit();
+        List<Path> files = List.of(wav("a.wav", 200), wav("b.wav", 300), wav("c.wav", 400));
+        interact(() -> {
+            presenter.rowEditor().bring(files, Optional.empty());
+            assertThat(session.jobs().cancel()).isTrue();
+        });
+        until(() -> text(robot, "#status").startsWith("ended: 0 of 3 sounds are there"));
+        assertThat(store.project().kit()).isEqualTo(before);
+        interact(() -> assertThat(session.jobs().cancel()).as("nothing is left to end").isFalse());
+    }
+
+    @Test
+    void a_layer_that_keeps_its_length_is_tuned_without_getting_longer(FxRobot robot) throws Exception {
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        bring(List.of(wav("slow thump.wav", 90)), Optional.of(KICK));
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        settle();
+        int frames = player.sounds().get(row(KICK).framesOf(row(KICK).layers().get(0))).at(127, 0).frames();
+        robot.clickOn("#layer-0-kept");
+        robot.doubleClickOn("#layer-0-tune").write("-7").push(KeyCode.ENTER);
+        settle();
+        assertThat(row(KICK).layers().get(0).tune()).isEqualTo(new Tune(-700, true));
+        assertThat(row(KICK).speedCents(row(KICK).layers().get(0))).isZero();
+        until(() -> player.sounds().get(row(KICK).framesOf(row(KICK).layers().get(0))).isReady());
+        assertThat(player.sounds().get(row(KICK).framesOf(row(KICK).layers().get(0))).at(127, 0).frames()).isEqualTo(frames);
     }
 
     @Test

@@ -134,7 +134,7 @@ public final class KitPresenter {
     public Outline outline(Row row) {
         Drawn drawn = outlines.get(row.id());
         boolean whole = row.layers().stream().map(row::framesOf).allMatch(one -> one.isLive() || session.player().sounds().get(one).isReady());
-        if (drawn == null || drawn.row != row || drawn.velocity != touch() || drawn.whole != whole) {
+        if (drawn == null || !drawn.row.equals(row) || drawn.velocity != touch() || drawn.whole != whole) {
             drawn = new Drawn(row, touch(), whole, Outline.of(row, touch(), session.player().sounds()));
             outlines.put(row.id(), drawn);
         }
@@ -144,7 +144,7 @@ public final class KitPresenter {
     /** Whether a row's outline stands as it is, so that asking for it costs nothing. */
     public boolean isDrawn(Row row) {
         Drawn drawn = outlines.get(row.id());
-        return drawn != null && drawn.row == row && drawn.velocity == touch() && drawn.whole;
+        return drawn != null && drawn.row.equals(row) && drawn.velocity == touch() && drawn.whole;
     }
 
     // --- the chosen row ---
@@ -230,7 +230,7 @@ public final class KitPresenter {
     /** What a sample is, or why it is silent. */
     public String sampleText(SampleSound sample) {
         SoundStore sounds = session.player().sounds();
-        String failed = sounds.failures().get(sample);
+        String failed = sounds.failure(sample).orElse(null);
         Renderings frames = sounds.get(chosen.row().framesOf(layer()));
         return sample.name() + (failed == null ? ", a sample" + (frames.isReady() ? facts(frames.at(127, 0), sounds.rateHz()) : "") : " " + failed + ": drop another sound on the row to replace it");
     }

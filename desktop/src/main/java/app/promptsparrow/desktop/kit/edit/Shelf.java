@@ -151,10 +151,10 @@ public final class Shelf {
             session.store().tryOut(new KitEdit.SetRow("Put " + entry.name() + " (" + entry.from() + ") on " + row.name(), row.withLayers(layers)), trying);
             after = session.project();
             tried = entry;
-            prepare(entries, index);
             if (!session.player().now().playing()) {
                 presenter.hearChosen();
             }
+            prepare(entries, index);
             session.say(entry.name() + " of " + entry.from() + " · Enter keeps it, Escape puts the old one back");
         });
     }

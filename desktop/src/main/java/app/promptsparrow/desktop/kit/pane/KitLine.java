@@ -71,6 +71,7 @@ final class KitLine extends HBox {
         MenuButton files = new MenuButton("file");
         files.setId("kit-file");
         files.getItems().addAll(KitChoice.fileItems(presenter.kits()));
+        files.getItems().add(Menus.item("kit-of-folder", "Make a kit of a folder of sounds …", presenter.rowEditor()::makeKitOfFolder));
         Tips.on(files, "Save this kit with its sounds, or open one that was saved");
         for (Region region : List.of(favourite, hearAll, files)) {
             region.setMinWidth(Region.USE_PREF_SIZE);

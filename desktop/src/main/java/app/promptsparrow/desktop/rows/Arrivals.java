@@ -1,0 +1,155 @@
+package app.promptsparrow.desktop.rows;
+
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.SampleFolder;
+import app.promptsparrow.file.SoundImport;
+import app.promptsparrow.text.Plural;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Sound files on their way in: read beside each other on workers while the beat plays on, and handed on one by one, in the order in
+ * which they were given, each as soon as it and those before it are there. Escape ends it; what has arrived stays. Owned by the UI
+ * thread.
+ */
+final class Arrivals {
+
+    /** How many are read at once: other work is not to wait behind a whole folder. */
+    private static final int AT_ONCE = 2;
+    /** How often they are handed on at most, since each time the window is painted and the music takes a new kit. */
+    private static final long HAND_ON_NS = 500_000_000;
+
+    /** What becomes of a sound. */
+    interface Sink {
+        /** The next one, on the UI thread. */
+        void take(SoundImport sound);
+
+        /** All that could be read are there. */
+        void done();
+    }
+
+    private final Session session;
+    private final SampleFolder folder;
+    private final Sink sink;
+    private final AtomicBoolean stop;
+    private final List<Path> files;
+    private final int leftOut;
+    /** By file: not there yet (null), refused or cancelled (empty), or read. */
+    private final List<Optional<SoundImport>> read = new ArrayList<>();
+    private final List<String> refused = new ArrayList<>();
+    private final AtomicInteger begun = new AtomicInteger();
+    private long handedOnNs = System.nanoTime() - HAND_ON_NS;
+    private int arrived;
+    private int handedOn;
+    private int taken;
+
+    private Arrivals(List<Path> files, int leftOut, AtomicBoolean stop, Session session, SampleFolder folder, Sink sink) {
+        this.files = files;
+        this.leftOut = leftOut;
+        this.session = session;
+        this.folder = folder;
+        this.sink = sink;
+        this.stop = stop;
+        files.forEach(file -> read.add(null));
+    }
+
+    /** Begins to read files, at most so many; a folder stands for the sound files in it. */
+    static void begin(List<Path> dropped, int most, Session session, SampleFolder folder, Sink sink) {
+        session.say("reading " + (dropped.size() == 1 ? dropped.get(0).getFileName().toString() : Plural.of(dropped.size(), "file")) + " …");
+        AtomicBoolean stop = session.jobs().begun();
+        session.jobs().beside(() -> {
+            List<Path> all = SoundImport.files(dropped);
+            return () -> {
+                if (all.isEmpty()) {
+                    session.say("there is no sound file in it");
+                    return;
+                }
+                session.jobs().goesOn(stop);
+                List<Path> files = List.copyOf(all.subList(0, Math.min(most, all.size())));
+                Arrivals arrivals = new Arrivals(files, all.size() - files.size(), stop, session, folder, sink);
+                for (int i = 0; i < Math.min(AT_ONCE, files.size()); i++) {
+                    arrivals.readNext();
+                }
+            };
+        }, () -> session.jobs().ended(stop));
+    }
+
+    /** Any thread: a worker goes on by itself, however busy the window is. */
+    private void readNext() {
+        int index = begun.getAndIncrement();
+        if (index >= files.size()) {
+            return;
+        }
+        session.jobs().beside(() -> {
+            Optional<SoundImport> sound = Optional.empty();
+            String refusal = "";
+            Path file = files.get(index);
+            try {
+                if (!stop.get()) {
+                    sound = Optional.of(SoundImport.read(file, folder, session.player().sounds().rateHz(), stop::get));
+                }
+            } catch (FileProblem problem) {
+                refusal = stop.get() ? "" : problem.getMessage();
+            } catch (RuntimeException | OutOfMemoryError fault) {
+                LoggerFactory.getLogger(Arrivals.class).error("a fault while reading {}", file, fault);
+                refusal = file.getFileName() + (fault instanceof OutOfMemoryError ? " needs more memory than the program has" : " could not be taken; the log has the details");
+            }
+            readNext();
+            return arrival(index, sound, refusal);
+        }, () -> { });
+    }
+
+    private Runnable arrival(int index, Optional<SoundImport> sound, String refusal) {
+        return () -> {
+            read.set(index, sound);
+            arrived++;
+            if (!refusal.isEmpty()) {
+                refused.add(refusal);
+            }
+            if (arrived == files.size() || System.nanoTime() - handedOnNs >= HAND_ON_NS) {
+                handOn();
+            }
+        };
+    }
+
+    private void handOn() {
+        while (handedOn < files.size() && read.get(handedOn) != null) {
+            read.set(handedOn++, Optional.empty()).ifPresent(this::take); // nothing is kept that was handed on
+        }
+        handedOnNs = System.nanoTime();
+        if (arrived == files.size()) {
+            end();
+        } else if (!stop.get()) {
+            session.say(taken + " of " + Plural.of(files.size(), "sound") + (taken == 1 ? " is" : " are") + " there · Escape ends it");
+        }
+    }
+
+    private void take(SoundImport sound) {
+        session.player().sounds().give(sound.sound(), sound.frames());
+        taken++;
+        session.guarded(() -> sink.take(sound));
+    }
+
+    private void end() {
+        session.jobs().ended(stop);
+        if (taken > 0) {
+            session.guarded(sink::done);
+        }
+        if (stop.get()) {
+            session.say("ended: " + taken + " of " + Plural.of(files.size(), "sound") + " are there");
+        } else if (!refused.isEmpty()) {
+            if (taken == 0) {
+                session.say("nothing was changed");
+            }
+            session.questions().problem(refused.get(0) + (refused.size() == 1 ? "" : "; and " + (refused.size() - 1) + " more could not be taken"));
+        } else if (leftOut > 0) {
+            session.say(Plural.of(leftOut, "file") + " left out: there is room for " + files.size());
+        }
+    }
+}
