@@ -1,5 +1,6 @@
 package app.promptsparrow.bench;
 
+import app.promptsparrow.file.SoundIndex;
 import java.io.BufferedReader;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -33,6 +34,7 @@ final class KitBench {
         int rows = 48;
         double held = window(state, "hold", sounds(4 * rows, 6, 48_000).toString()).get("RSS") - window(state, "hold").get("RSS");
         return List.of(
+                Figure.atMost("P10-find", "words looked for in 20,000 files, slowest of 100", slowestFind(), "ms", 100),
                 Figure.atMost("P10-kit", FILES + " WAVs of 2 s (24 bit, 96 kHz) as a kit while playing, until all sound", told.get("AGAIN"), "s", 2),
                 Figure.atMost("P10-kit-late", "late blocks meanwhile", told.get("AGAIN-LATE"), "blocks", 0),
                 Figure.told("P10-kit-first", "the same for the first time since the start, most of it the compiler's", told.get("FIRST"), "s"),
@@ -40,6 +42,24 @@ final class KitBench {
                 Figure.atMost("P10-step", "arrow key to the first frame of the next sound, worst of 12", told.get("STEP"), "blocks", 2),
                 Figure.told("P10-step-ready", "sounds that were ready when stepped to, 30 steps a second", told.get("READY"), "%"),
                 Figure.atMost("P10-memory", rows + " rows x 4 layers x 6 s of stereo, beyond the empty program", held, "MiB", 512));
+    }
+
+    private static double slowestFind() throws IOException {
+        Path folder = Files.createTempDirectory("many");
+        String[] words = {"rope", "hull", "winch", "deck", "gull", "chain", "mast", "cleat"};
+        for (int i = 0; i < 20_000; i++) {
+            Path inside = folder.resolve(words[i % 8] + " " + i / 1_000);
+            Files.createDirectories(inside);
+            Files.createFile(inside.resolve(words[i / 8 % 8] + " " + words[i / 64 % 8] + " " + i + ".wav"));
+        }
+        SoundIndex index = SoundIndex.of(List.of(folder), () -> false);
+        double slowest = 0;
+        for (int i = 0; i < 100; i++) {
+            long begun = System.nanoTime();
+            index.find(words[i % 8] + " " + words[i / 8 % 8] + " 19" + i, 100);
+            slowest = Math.max(slowest, (System.nanoTime() - begun) / 1e6);
+        }
+        return slowest;
     }
 
     /** A folder of sounds that fall, each different. */

@@ -4,14 +4,14 @@ import app.promptsparrow.sound.Pcm;
 import java.io.ByteArrayOutputStream;
 
 /** The header of a stereo WAV file; its data follow. Integers are plain PCM, floats format 3 with a fact chunk. */
-final class WavWriter {
+public final class WavWriter {
 
     static final long MAX_BYTES = 0xFFFF_FFFFL;
 
     private WavWriter() {
     }
 
-    static byte[] header(long frames, int rateHz, Pcm.Format format) {
+    public static byte[] header(long frames, int rateHz, Pcm.Format format) {
         boolean isFloat = format == Pcm.Format.FLOAT_32;
         int frameBytes = 2 * format.bytes();
         long dataBytes = frames * frameBytes;

@@ -19,6 +19,8 @@ public final class SampleReader {
     public static final int MOST_CHANNELS = 8;
     public static final int MOST_SECONDS = 600;
 
+    private static final SoundFileException ENOUGH = new SoundFileException("was read as far as was wanted");
+
     private SampleReader() {
     }
 
@@ -50,6 +52,33 @@ public final class SampleReader {
         try (InputStream in = Files.newInputStream(file)) {
             return Decoders.ending(in.readNBytes(12));
         }
+    }
+
+    /** The rate that a file was recorded at; refuses what {@link #read} refuses at its beginning. */
+    public static int fileHz(Path file) throws SoundFileException {
+        int[] found = new int[1];
+        try (InputStream in = Files.newInputStream(file)) {
+            Decoders.decode(in, new FrameSink() {
+                @Override
+                public void begin(int channels, int rateHz, long expected) throws SoundFileException {
+                    new Collector(rateHz, () -> false).begin(channels, rateHz, 0);
+                    found[0] = rateHz;
+                    throw ENOUGH;
+                }
+
+                @Override
+                public void frames(float[][] channels, int count) {
+                    // the beginning was enough
+                }
+            });
+        } catch (SoundFileException told) {
+            if (told != ENOUGH) {
+                throw told;
+            }
+        } catch (IOException unreadable) {
+            throw new SoundFileException("cannot be read: " + reason(unreadable), unreadable);
+        }
+        return found[0];
     }
 
     /** Reads a stream, which is left open. */

@@ -1,6 +1,8 @@
 package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Ending;
+import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.sample.SampleBuffer;
 
 /**
  * The one live voice: a saw or a pulse and a sine through a low-pass that closes after the attack, then pushed, with glide. Owned by
@@ -98,6 +100,21 @@ public final class BassVoice {
         }
         state = ATTACK;
         control();
+    }
+
+    /** One note by itself, struck firmly and held for a time, with its end. */
+    public static SampleBuffer note(Recipe recipe, Ending ending, int note, double seconds, int rateHz) {
+        BassVoice voice = new BassVoice();
+        float[] frames = new float[(int) ((seconds + Math.min(1.4, ending.fadeMs() / 1_000.0)) * rateHz) / TICK * TICK];
+        voice.start(new BassSettings(recipe, rateHz, ending), note * 100, 1, 96);
+        for (int at = 0; at < frames.length; at += TICK) {
+            if (at >= seconds * rateHz) {
+                voice.release();
+            }
+            voice.control();
+            voice.add(frames, at, at + TICK);
+        }
+        return SampleBuffer.mono(frames);
     }
 
     /** Goes on to another pitch in the glide time, without an attack. */

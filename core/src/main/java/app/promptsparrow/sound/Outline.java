@@ -62,19 +62,8 @@ public record Outline(float[] levels, double lengthMs) {
         return layer.sound().isLive() ? bass((Recipe) layer.sound(), row.voicing().ending(), sounds.rateHz()) : sounds.get(row.framesOf(layer)).at(velocity, 0);
     }
 
-    /** A note of a live voice, held for a second. */
     private static SampleBuffer bass(Recipe recipe, Ending ending, int rate) {
-        BassVoice voice = new BassVoice();
-        float[] frames = new float[(int) ((BASS_SECONDS + Math.min(1.4, ending.fadeMs() / 1_000.0)) * rate) / BassVoice.TICK * BassVoice.TICK];
-        voice.start(new BassSettings(recipe, rate, ending), BASS_NOTE * 100, 1, 96);
-        for (int at = 0; at < frames.length; at += BassVoice.TICK) {
-            if (at >= BASS_SECONDS * rate) {
-                voice.release();
-            }
-            voice.control();
-            voice.add(frames, at, at + BassVoice.TICK);
-        }
-        return SampleBuffer.mono(frames);
+        return BassVoice.note(recipe, ending, BASS_NOTE, BASS_SECONDS, rate);
     }
 
     /** Adds up what layers come to. */

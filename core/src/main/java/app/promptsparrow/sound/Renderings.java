@@ -38,6 +38,11 @@ public final class Renderings {
         cells = new AtomicReferenceArray<>(velocities.length * variations);
     }
 
+    /** The velocities that it is rendered for, the softest first; a hit gets the nearest, of two the harder. */
+    public int[] velocities() {
+        return velocities.clone();
+    }
+
     /** How many there are when all are made. */
     public int count() {
         return cells.length();

@@ -13,8 +13,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -98,9 +100,33 @@ public final class Settings {
         writeSoon();
     }
 
+    /** Folders of sounds on this computer. */
+    public List<Path> soundFolders() {
+        List<Path> folders = new ArrayList<>();
+        for (int i = 0; values.getProperty("sounds." + i) != null; i++) {
+            folders.add(Path.of(values.getProperty("sounds." + i)));
+        }
+        return folders;
+    }
+
+    public void setSoundFolders(List<Path> folders) {
+        for (int i = 0; i < folders.size(); i++) {
+            values.setProperty("sounds." + i, folders.get(i).toString());
+        }
+        for (int i = folders.size(); values.remove("sounds." + i) != null;) {
+            i++;
+        }
+        writeSoon();
+    }
+
     /** Whether something was made a favourite. @param kind such as {@code kit} */
     public boolean isFavourite(String kind, String name) {
         return values.containsKey("favourite." + kind + "." + name);
+    }
+
+    /** All that were made favourites, as a value that changes with them. */
+    public Set<String> favourites() {
+        return values.stringPropertyNames().stream().filter(name -> name.startsWith("favourite.")).collect(Collectors.toUnmodifiableSet());
     }
 
     public void setFavourite(String kind, String name, boolean to) {

@@ -199,12 +199,40 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         settle();
         int frames = player.sounds().get(row(KICK).framesOf(row(KICK).layers().get(0))).at(127, 0).frames();
         robot.clickOn("#layer-0-kept");
-        robot.doubleClickOn("#layer-0-tune").write("-7").push(KeyCode.ENTER);
+        type(robot, "#layer-0-tune", "-7");
         settle();
         assertThat(row(KICK).layers().get(0).tune()).isEqualTo(new Tune(-700, true));
         assertThat(row(KICK).speedCents(row(KICK).layers().get(0))).isZero();
         until(() -> player.sounds().get(row(KICK).framesOf(row(KICK).layers().get(0))).isReady());
         assertThat(player.sounds().get(row(KICK).framesOf(row(KICK).layers().get(0))).at(127, 0).frames()).isEqualTo(frames);
+    }
+
+    @Test
+    void a_folder_stays_on_the_shelf_its_files_are_found_by_words_and_tried_with_the_arrow_keys(FxRobot robot) throws Exception {
+        Path sounds = Files.createDirectories(folder.resolve("Harbour").resolve("ropes"));
+        for (String name : List.of("slap one.wav", "slap two.wav", "creak.wav")) {
+            Files.move(wav(name, 200), sounds.resolve(name));
+        }
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        answer = sounds.getParent();
+        robot.clickOn("#shelf-folders").clickOn("#folder-add");
+        until(() -> robot.lookup(".shelf-line").queryAll().size() == 3);
+        assertThat(session.settings().soundFolders()).containsExactly(sounds.getParent());
+        Row before = row(KICK);
+        robot.clickOn("#shelf-search").write("slap ropes");
+        settle();
+        assertThat(robot.lookup(".shelf-line").queryAll()).hasSize(2);
+        robot.push(KeyCode.DOWN);
+        until(() -> row(KICK).layers().get(0).sound() instanceof SampleSound);
+        assertThat(sample(row(KICK), 0).name()).isEqualTo("slap one");
+        robot.push(KeyCode.DOWN);
+        until(() -> sample(row(KICK), 0).name().equals("slap two"));
+        interact(() -> store.undo());
+        assertThat(row(KICK)).as("however many were tried, it is one step").isEqualTo(before);
+        robot.clickOn("#shelf-folders").clickOn("#folder-forget");
+        settle();
+        assertThat(session.settings().soundFolders()).isEmpty();
     }
 
     @Test

@@ -1,6 +1,8 @@
 package app.promptsparrow.desktop.kit.edit;
 
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.file.SampleFolder;
+import app.promptsparrow.file.SoundIndex;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
@@ -10,7 +12,9 @@ import app.promptsparrow.kit.Sound;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
@@ -22,26 +26,36 @@ public final class Shelf {
 
     /** Which sounds are shown. */
     public enum Filter {
-        FAMILY, ALL, FAVOURITES
+        FAMILY, ALL, FAVOURITES, OWN
     }
 
     /**
      * A sound that can be tried.
      *
-     * @param from where it is from
+     * @param from  where it is from: a kit or a folder
+     * @param sound of a kit; null for a file, which is read when it is tried or about to be
+     * @param file  of one's own, or null
      */
-    public record Entry(String name, String from, Family family, Sound sound) {
+    public record Entry(String name, String from, Family family, Sound sound, Path file) {
         String key() {
-            return from + "/" + name;
+            return file == null ? from + "/" + name : file.toString();
         }
     }
 
     /** So many sounds ahead of the one that is tried are made ready. */
     private static final int AHEAD = 3;
+    /** So many files are shown at most; more words make them fewer. */
+    public static final int MOST_FILES = 100;
     private static final List<Entry> BUILT_IN = builtIn();
 
     private final Session session;
     private final KitPresenter presenter;
+    private final OwnFolders own;
+    /** The entries that were asked for last, and for what. */
+    private List<Entry> entries = List.of();
+    private List<Object> entriesFor = List.of();
+    /** The file that is to be put on the row as soon as it is read. */
+    private Path awaited;
     private Filter filter = Filter.FAMILY;
     private String search = "";
     private Entry tried;
@@ -52,13 +66,19 @@ public final class Shelf {
     public Shelf(KitPresenter presenter) {
         this.presenter = presenter;
         session = presenter.session();
+        own = new OwnFolders(session, SampleFolder.usual());
+    }
+
+    /** The folders of sounds on this computer. */
+    public OwnFolders own() {
+        return own;
     }
 
     private static List<Entry> builtIn() {
         List<Entry> entries = new ArrayList<>();
         for (Kit kit : BuiltInKits.all()) {
             for (Row row : kit.rows()) {
-                entries.add(new Entry(row.name(), kit.name(), row.family(), row.layers().get(0).sound()));
+                entries.add(new Entry(row.name(), kit.name(), row.family(), row.layers().get(0).sound(), null));
             }
         }
         return List.copyOf(entries);
@@ -78,22 +98,33 @@ public final class Shelf {
         session.tell();
     }
 
-    /** The sounds that are shown: those that fit the row, with all the words that are searched for. */
+    /** The sounds that are shown: those that fit the row, with all the words that are searched for; those of kits first. */
     public List<Entry> entries() {
         Row row = presenter.chosen().row();
+        boolean withFiles = filter == Filter.OWN || filter == Filter.FAVOURITES || !search.isEmpty();
+        SoundIndex index = withFiles ? own.index() : SoundIndex.EMPTY;
+        List<Object> asked = List.of(filter, search, row.family(), row.isBass(), index, session.settings().favourites());
+        if (!asked.equals(entriesFor)) {
+            entriesFor = asked;
+            entries = found(row, index);
+        }
+        return entries;
+    }
+
+    private List<Entry> found(Row row, SoundIndex index) {
+        List<Entry> found = new ArrayList<>();
         String[] words = search.isEmpty() ? new String[0] : search.split("\\s+");
-        return BUILT_IN.stream().filter(entry -> entry.sound().isLive() == row.isBass())
+        BUILT_IN.stream().filter(entry -> filter != Filter.OWN && entry.sound().isLive() == row.isBass())
                 .filter(entry -> !search.isEmpty() || filter != Filter.FAMILY || entry.family() == row.family() || row.family() == Family.OTHER)
                 .filter(entry -> filter != Filter.FAVOURITES || isFavourite(entry))
                 .filter(entry -> {
                     String text = (entry.name() + " " + entry.from()).toLowerCase(Locale.ROOT);
-                    for (String word : words) {
-                        if (!text.contains(word)) {
-                            return false;
-                        }
-                    }
-                    return true;
-                }).toList();
+                    return Arrays.stream(words).allMatch(text::contains);
+                }).forEach(found::add);
+        index.find(search, filter == Filter.FAVOURITES ? SoundIndex.MOST_FILES : MOST_FILES).stream()
+                .map(file -> new Entry(file.name(), file.folder(), Family.OTHER, null, file.file()))
+                .filter(entry -> filter != Filter.FAVOURITES || isFavourite(entry)).limit(MOST_FILES).forEach(found::add);
+        return List.copyOf(found);
     }
 
     public boolean isFavourite(Entry entry) {
@@ -119,7 +150,7 @@ public final class Shelf {
         }
         Sound now = presenter.layer().sound();
         for (int i = 0; i < entries.size(); i++) {
-            if (entries.get(i).sound().equals(now)) {
+            if (now.equals(entries.get(i).sound())) {
                 return i;
             }
         }
@@ -137,16 +168,34 @@ public final class Shelf {
         attempt(Math.floorMod(now < 0 ? by > 0 ? 0 : -1 : now + by, entries.size()));
     }
 
-    /** Puts a sound of the shelf in the place of the layer's. */
+    /** Puts a sound of the shelf in the place of the layer's; a file as soon as it is read. */
     public void attempt(int index) {
-        List<Entry> entries = entries();
-        Entry entry = entries.get(index);
+        List<Entry> from = entries();
+        Entry entry = from.get(index);
+        awaited = entry.file();
+        if (entry.file() == null) {
+            attempt(from, index, presenter.layer().withAnother(entry.sound()));
+            return;
+        }
+        if (own.there(entry.file()) == null) {
+            session.say("reading " + entry.name() + " …");
+        }
+        own.read(entry.file(), sound -> {
+            if (entry.file().equals(awaited)) { // the hand may have gone on meanwhile
+                Layer before = presenter.layer();
+                attempt(from, index, sound.layer(presenter.chosen().row()).withVelocities(before.from(), before.to()).withHeard(before.heard()).withTune(before.tune()));
+            }
+        });
+    }
+
+    private void attempt(List<Entry> from, int index, Layer layer) {
+        Entry entry = from.get(index);
         if (!isTrying()) {
             trying = new Object();
         }
         Row row = presenter.chosen().row();
         List<Layer> layers = new ArrayList<>(row.layers());
-        layers.set(presenter.layerIndex(), presenter.layer().withAnother(entry.sound()));
+        layers.set(presenter.layerIndex(), layer);
         session.guarded(() -> {
             session.store().tryOut(new KitEdit.SetRow("Put " + entry.name() + " (" + entry.from() + ") on " + row.name(), row.withLayers(layers)), trying);
             after = session.project();
@@ -154,25 +203,29 @@ public final class Shelf {
             if (!session.player().now().playing()) {
                 presenter.hearChosen();
             }
-            prepare(entries, index);
+            prepare(from, index);
             session.say(entry.name() + " of " + entry.from() + " · Enter keeps it, Escape puts the old one back");
         });
     }
 
     /** The sounds that stepping on reaches next. */
-    private void prepare(List<Entry> entries, int index) {
+    private void prepare(List<Entry> from, int index) {
         List<Sound> next = new ArrayList<>();
-        for (int ahead = 1; ahead <= AHEAD; ahead++) {
-            next.add(entries.get((index + ahead) % entries.size()).sound());
+        for (int ahead : new int[] {1, 2, AHEAD, -1}) {
+            Entry entry = from.get(Math.floorMod(index + ahead, from.size()));
+            if (entry.file() == null) {
+                next.add(entry.sound());
+            } else {
+                own.read(entry.file(), sound -> { });
+            }
         }
-        next.add(entries.get(Math.floorMod(index - 1, entries.size())).sound());
         session.player().prepare(next);
     }
 
     /** The shelf is looked at: the sounds around the row's own are made ready. */
     public void prepare() {
         List<Entry> entries = entries();
-        if (!entries.isEmpty() && !isTrying()) {
+        if (!entries.isEmpty() && !isTrying() && entries.get(0).file() == null) { // files are read once the hand is among them
             prepare(entries, Math.max(0, index()));
         }
     }
@@ -198,6 +251,7 @@ public final class Shelf {
 
     private void leave() {
         tried = null;
+        awaited = null;
         trying = new Object();
         session.tell();
     }

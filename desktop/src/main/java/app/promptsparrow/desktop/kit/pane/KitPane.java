@@ -75,7 +75,7 @@ final class KitPane extends BorderPane {
         scroll.setContent(outlines);
         FileDrop.on(scroll, (files, event) -> presenter.rowEditor().bring(files, Optional.empty())); // below the last row
         FileDrop.on(outlines, (files, event) -> presenter.rowEditor().bring(files, outlines.rowAt(event.getY()).map(Row::id)));
-        FileDrop.on(shelfPane, (files, event) -> presenter.rowEditor().bring(files, Optional.of(presenter.chosen().row().id())));
+        FileDrop.on(shelfPane, (files, event) -> shelfPane.drop(files));
         scroll.onResize((width, height) -> dirty = true);
         HBox body = new HBox(headScroll, scroll);
         HBox.setHgrow(scroll, Priority.ALWAYS);

@@ -3,18 +3,24 @@ package app.promptsparrow.desktop.kit.pane;
 import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Icons;
+import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
@@ -38,24 +44,26 @@ final class ShelfPane extends VBox {
     private List<Shelf.Entry> shown = List.of();
     private final List<Line> lines = new ArrayList<>();
 
-    /** A sound on the shelf. */
+    /** A place on the shelf, for whatever sound stands there. */
     private final class Line extends HBox {
+        private final Label name = new Label();
+        private final Label from = Forms.second("");
         private final ToggleButton favourite = new ToggleButton("", Icons.of(Feather.HEART, "shelf-heart"));
+        private Shelf.Entry entry;
 
-        Line(Shelf.Entry entry, int index) {
+        Line(int index) {
             super(6);
             setAlignment(Pos.CENTER_LEFT);
             getStyleClass().add("shelf-line");
             setId("sound-" + index);
-            Label name = new Label(entry.name());
-            Label from = Forms.second(entry.from());
+            name.setMinWidth(60);
             from.setWrapText(false);
             from.setMinWidth(0);
             Region gap = new Region();
             HBox.setHgrow(gap, Priority.ALWAYS);
             favourite.getStyleClass().add("shelf-favourite");
+            favourite.setMinWidth(Region.USE_PREF_SIZE);
             favourite.setFocusTraversable(false);
-            favourite.setAccessibleText("Favourite: " + entry.name() + " of " + entry.from());
             Tips.on(favourite, "A favourite or not");
             favourite.setOnAction(event -> shelf.toggleFavourite(entry));
             getChildren().addAll(name, from, gap, favourite);
@@ -65,6 +73,16 @@ final class ShelfPane extends VBox {
                     shelf.keep();
                 }
             });
+        }
+
+        void show(Shelf.Entry to) {
+            if (entry != to) {
+                entry = to;
+                name.setText(to.name());
+                from.setText(to.from());
+                favourite.setAccessibleText("Favourite: " + to.name() + " of " + to.from());
+            }
+            favourite.setSelected(shelf.isFavourite(to));
         }
     }
 
@@ -107,13 +125,40 @@ final class ShelfPane extends VBox {
         VBox.setVgrow(scroll, Priority.ALWAYS);
         Button file = Forms.push("a sound file …", "shelf-file", presenter.rowEditor()::bringOntoChosen);
         Tips.on(file, "Put a WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3 file on the row; files can also be dropped on a row, or below the last one");
-        Label drop = Forms.second("or drop files on a row or below");
-        drop.setWrapText(false);
-        drop.setMinWidth(0);
-        HBox own = new HBox(8, file, drop);
+        MenuButton folders = new MenuButton("my folders");
+        folders.setId("shelf-folders");
+        folders.setMinWidth(Region.USE_PREF_SIZE);
+        Tips.on(folders, "Folders of sounds on this computer, to find and try sounds in; a folder can also be dropped here");
+        folders.getItems().add(new MenuItem("")); // without an item it would not open to be filled
+        folders.setOnShowing(event -> folders.getItems().setAll(folderItems()));
+        HBox own = new HBox(8, file, folders);
         own.setAlignment(Pos.CENTER_LEFT);
         HBox.setHgrow(file, Priority.NEVER);
         getChildren().addAll(head, search, choices, count, scroll, own);
+    }
+
+    private List<MenuItem> folderItems() {
+        List<MenuItem> items = new ArrayList<>();
+        items.add(Menus.item("folder-add", "Add a folder …", () -> {
+            shelf.setFilter(Shelf.Filter.OWN);
+            shelf.own().ask();
+        }));
+        items.add(Menus.item("folder-look", "Look through them again", shelf.own()::look));
+        for (Path folder : shelf.own().folders()) {
+            items.add(Menus.item("folder-forget", "Forget " + folder, () -> shelf.own().remove(folder)));
+        }
+        return items;
+    }
+
+    /** A folder stays on the shelf; files go to the chosen row. */
+    void drop(List<Path> files) {
+        List<Path> folders = files.stream().filter(Files::isDirectory).toList();
+        if (folders.isEmpty()) {
+            presenter.rowEditor().bring(files, Optional.of(presenter.chosen().row().id()));
+        } else {
+            shelf.setFilter(Shelf.Filter.OWN);
+            folders.forEach(shelf.own()::add);
+        }
     }
 
     void focusSearch() {
@@ -127,23 +172,31 @@ final class ShelfPane extends VBox {
         filters.get(Shelf.Filter.ALL).setText("all");
         filters.get(Shelf.Filter.FAVOURITES).setText("favourites");
         filters.forEach((filter, choice) -> choice.setSelected(filter == shelf.filter()));
-        count.setText(entries.isEmpty() ? shelf.filter() == Shelf.Filter.FAVOURITES ? "no favourite yet: press the heart of a sound" : "nothing is called so"
-                : entries.size() + (entries.size() == 1 ? " sound" : " sounds"));
+        filters.get(Shelf.Filter.OWN).setText("mine");
+        count.setText(entries.isEmpty() ? nothing() : entries.size() + (entries.size() == 1 ? " sound" : " sounds")
+                + (entries.size() >= Shelf.MOST_FILES ? "; more words find fewer" : ""));
         if (!entries.equals(shown)) {
             shown = entries;
-            lines.clear();
-            for (int i = 0; i < entries.size(); i++) {
-                lines.add(new Line(entries.get(i), i));
+            while (lines.size() < entries.size()) {
+                lines.add(new Line(lines.size()));
             }
-            list.getChildren().setAll(lines);
+            list.getChildren().setAll(lines.subList(0, entries.size()));
         }
         int now = shelf.index();
-        for (int i = 0; i < lines.size(); i++) {
+        for (int i = 0; i < entries.size(); i++) {
+            lines.get(i).show(entries.get(i));
             Styles.toggle(lines.get(i), "chosen", i == now);
-            lines.get(i).favourite.setSelected(shelf.isFavourite(entries.get(i)));
         }
         if (now >= 0) {
             scroll.reveal(lines.get(now));
         }
+    }
+
+    private String nothing() {
+        return switch (shelf.filter()) {
+            case FAVOURITES -> "no favourite yet: press the heart of a sound";
+            case OWN -> shelf.own().folders().isEmpty() ? "drop a folder of sounds here, or add one below" : "no sound in your folders is called so";
+            default -> "nothing is called so";
+        };
     }
 }
