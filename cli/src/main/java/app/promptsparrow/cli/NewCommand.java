@@ -15,6 +15,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.prompt.PromptException;
 import app.promptsparrow.prompt.PromptReader;
+import app.promptsparrow.sfz.SfzReader;
 import app.promptsparrow.text.Shown;
 import java.nio.file.Path;
 import java.util.Optional;
@@ -59,7 +60,7 @@ final class NewCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Kit kit = kitName == null ? BuiltInKits.deckhand() : kitName.endsWith(KitFile.EXTENSION) ? KitFile.open(Path.of(kitName)) : BuiltInKits.named(kitName).orElseThrow(() ->
+        Kit kit = kitName == null ? BuiltInKits.deckhand() : kitName.endsWith(KitFile.EXTENSION) ? KitFile.open(Path.of(kitName)) : kitName.endsWith(SfzReader.EXTENSION) ? SfzReader.open(Path.of(kitName)).kit() : BuiltInKits.named(kitName).orElseThrow(() ->
                 new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName) + "'; the kits are: "
                         + BuiltInKits.all().stream().map(Kit::name).toList()));
         Output output = Output.to(spec, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});

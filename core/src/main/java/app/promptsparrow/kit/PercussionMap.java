@@ -6,7 +6,10 @@ import java.util.Optional;
 /** The General MIDI percussion map, as far as families need a usual note (MIDI Association, General MIDI Level 1). */
 public final class PercussionMap {
 
-    private static final int FIRST = 35;
+    /** The notes that the map has instruments for. */
+    public static final int FIRST = 35;
+    public static final int LAST = 81;
+
     private static final String[] NAMES = {"Low kick", "Kick", "Rim", "Snare", "Clap", "Snare 2", "Floor tom", "Closed hat",
         "Floor tom 2", "Pedal hat", "Low tom", "Open hat", "Mid tom", "High mid tom", "Crash", "High tom", "Ride", "China",
         "Ride bell", "Tambourine", "Splash", "Cowbell", "Crash 2", "Vibraslap percussion", "Ride 2", "High bongo", "Low bongo",

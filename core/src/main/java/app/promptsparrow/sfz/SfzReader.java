@@ -96,6 +96,7 @@ public final class SfzReader {
                 byKeys.computeIfAbsent(new Keys(key(region, "lokey", Math.max(0, key)), key(region, "hikey", key < 0 ? 127 : key)), keys -> new ArrayList<>()).add(region);
             }
         }
+        joinNotes(byKeys);
         List<Row> rows = new ArrayList<>();
         Set<String> names = new HashSet<>();
         for (Map.Entry<Keys, List<Map<String, String>>> entry : byKeys.entrySet()) {
@@ -109,6 +110,25 @@ public final class SfzReader {
             throw new FileProblem(file, "has no region with a sample that can be read" + (leftOut.isEmpty() ? "" : ": " + told().get(0)));
         }
         return new Taken(new Kit(SoundImport.named(file), rows, Reverb.USUAL), told());
+    }
+
+    /** An instrument sampled every few keys is one row, with the sample in its middle. */
+    private void joinNotes(Map<Keys, List<Map<String, String>>> byKeys) {
+        List<Keys> wide = byKeys.keySet().stream().filter(keys -> keys.high > keys.low).sorted(Comparator.comparingInt(Keys::low)).toList();
+        for (int from = 0, to; from < wide.size(); from = to) {
+            to = from + 1;
+            while (to < wide.size() && wide.get(to).low == wide.get(to - 1).high + 1) {
+                to++;
+            }
+            if (to - from > 1) {
+                List<Map<String, String>> middle = byKeys.get(wide.get((from + to) / 2));
+                for (Keys keys : wide.subList(from, to)) {
+                    byKeys.remove(keys);
+                    leave("samples of one instrument's other notes");
+                }
+                byKeys.put(new Keys(wide.get(from).low, wide.get(to - 1).high), middle);
+            }
+        }
     }
 
     private void leave(String what) {

@@ -36,7 +36,8 @@ import java.util.function.BooleanSupplier;
  */
 public final class SfzWriter {
 
-    private static final int RATE = 48_000;
+    /** The rate of the WAVs. */
+    public static final int RATE = 48_000;
     private static final double MOST_DB = 6;
     private static final int BASS_LOWEST = 24;
     private static final int BASS_HIGHEST = 60;

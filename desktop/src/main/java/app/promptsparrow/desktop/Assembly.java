@@ -48,6 +48,8 @@ public final class Assembly {
         FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, playing, slots, new SystemClipboard());
+        presenter.rowEditor().onKit(kits::open);
+        session.later().add(kits::openRemembered);
         frame = new MainView(session, chosen, playing, slots, kits, files, bar, List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
     }

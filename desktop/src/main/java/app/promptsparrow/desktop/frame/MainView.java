@@ -91,7 +91,7 @@ public final class MainView extends StackPane {
         getStylesheets().setAll(theme.styleSheets());
         session.later().add(() -> {
             TransportBar made = new TransportBar(session, chosen, playing, travel, kits, new KeyChange(session));
-            ProjectMenu.fill(made.projectMenu(), files, exports);
+            ProjectMenu.fill(made.projectMenu(), session, files, exports);
             transport.fill(made);
             made.update();
         });

@@ -5,12 +5,15 @@ import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.control.Menus;
+import app.promptsparrow.desktop.session.Session;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 
@@ -20,10 +23,25 @@ final class ProjectMenu {
     private ProjectMenu() {
     }
 
-    static void fill(MenuButton button, FileActions files, ExportActions exports) {
+    static void fill(MenuButton button, Session session, FileActions files, ExportActions exports) {
         Menu recent = new Menu("Open recent");
         recent.setId("menu-recent");
         button.setOnShowing(event -> fillRecent(recent, files));
+        Menu middleC = new Menu("Middle C is called");
+        middleC.setId("menu-middle-c");
+        ToggleGroup names = new ToggleGroup();
+        for (int octave = 3; octave <= 5; octave++) {
+            int chosen = octave;
+            RadioMenuItem name = new RadioMenuItem("C" + octave);
+            name.setId("menu-c" + octave);
+            name.setToggleGroup(names);
+            name.setSelected(octave == session.settings().middleC());
+            name.setOnAction(event -> {
+                session.settings().setMiddleC(chosen);
+                session.say("middle C is called C" + chosen + ", in files and charts it stays C4");
+            });
+            middleC.getItems().add(name);
+        }
         button.getItems().setAll(
                 item("menu-new", "New", files::newProject, key(KeyCode.N, CONTROL_DOWN)),
                 item("menu-open", "Open…", files::open, key(KeyCode.O, CONTROL_DOWN)),
@@ -41,7 +59,9 @@ final class ProjectMenu {
                 new SeparatorMenuItem(),
                 Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", files::midi),
                 Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::chart),
-                Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi));
+                Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi),
+                new SeparatorMenuItem(),
+                middleC);
     }
 
     private static void fillRecent(Menu recent, FileActions files) {

@@ -55,7 +55,8 @@ public final class KitChoice extends MenuButton {
 
     /** What can be done with kit files. */
     public static List<MenuItem> fileItems(Kits kits) {
-        return List.of(Menus.item("kit-open", "Open a kit file …", kits::open), Menus.item("kit-save", "Save this kit as a file …", kits::save));
+        return List.of(Menus.item("kit-open", "Open a kit file …", kits::open), Menus.item("kit-save", "Save this kit as a file …", kits::save),
+                Menus.item("kit-save-sfz", "Save it as SFZ with WAVs …", kits::saveSfz));
     }
 
     public void update() {

@@ -1,16 +1,29 @@
 package app.promptsparrow.desktop.rows;
 
+import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.KitFile;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sfz.SfzReader;
+import app.promptsparrow.sfz.SfzWriter;
+import app.promptsparrow.sound.SoundDisk;
+import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.text.Plural;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.slf4j.LoggerFactory;
 
 /**
  * The kits there are to choose from, and stepping through them while the beat plays on: however many are tried, taking one is one
@@ -89,16 +102,59 @@ public final class Kits {
 
     /** Asks for a kit file and puts its kit in the place of the project's, in one undoable step; the beat plays on. */
     public void open() {
-        session.questions().fileToImport("Open a kit", KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
-            Kit kit = KitFile.open(file);
+        session.questions().fileToImport("Open a kit", "").ifPresent(this::open);
+    }
+
+    /** Whether a file is a kit by its name. */
+    public static boolean isKit(Path file) {
+        String name = file.toString().toLowerCase(Locale.ROOT);
+        return name.endsWith(KitFile.EXTENSION) || name.endsWith(SfzReader.EXTENSION);
+    }
+
+    /** Opens a kit file, ours or SFZ; what of it could not be taken over is listed. */
+    public void open(Path file) {
+        session.say("reading " + file.getFileName() + " …");
+        session.jobs().inOrder(() -> {
+            SfzReader.Taken taken = read(file);
+            Kit kit = taken.kit();
             return () -> {
                 opened.removeIf(before -> before.name().equals(kit.name()));
                 opened.add(kit);
+                session.settings().addKitFile(file);
                 session.player().sounds().retryFailures();
                 session.apply(new KitEdit.TakeKit(kit));
                 session.say(kit.name() + ": " + facts(kit));
+                if (!taken.leftOut().isEmpty()) {
+                    session.questions().ask(file.getFileName() + " is here, without: " + String.join("; ", taken.leftOut()), List.of(Questions.Answer.none("All right")));
+                }
             };
-        }));
+        });
+    }
+
+    private static SfzReader.Taken read(Path file) throws FileProblem {
+        return file.toString().toLowerCase(Locale.ROOT).endsWith(SfzReader.EXTENSION) ? SfzReader.open(file) : new SfzReader.Taken(KitFile.open(file), List.of());
+    }
+
+    /** The kit files that were opened last are among the kits to choose from; one that is gone is left out. */
+    public void openRemembered() {
+        for (Path file : session.settings().kitFiles()) {
+            session.jobs().inOrder(() -> {
+                if (!Files.isRegularFile(file)) {
+                    return () -> { };
+                }
+                try {
+                    Kit kit = read(file).kit();
+                    return () -> {
+                        if (opened.stream().noneMatch(before -> before.name().equals(kit.name()))) {
+                            opened.add(kit);
+                        }
+                    };
+                } catch (FileProblem changed) {
+                    LoggerFactory.getLogger(Kits.class).info("{} is no kit any more", file, changed);
+                    return () -> { };
+                }
+            });
+        }
     }
 
     /** Asks for a file and saves the project's kit to it, with its samples. */
@@ -106,8 +162,25 @@ public final class Kits {
         Kit kit = session.project().kit();
         session.questions().fileToSave("Save the kit", MidiPlan.fileName(kit.name()), KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
             KitFile.save(kit, file);
-            return () -> session.say("saved kit " + file.getFileName());
+            return () -> {
+                session.settings().addKitFile(file);
+                session.say("saved kit " + file.getFileName());
+            };
         }));
+    }
+
+    /** Asks for a file and writes the project's kit as SFZ with WAVs beside it. */
+    public void saveSfz() {
+        Kit kit = session.project().kit();
+        session.questions().fileToSave("Save the kit as SFZ with WAVs", MidiPlan.fileName(kit.name()), SfzReader.EXTENSION).ifPresent(file -> {
+            AtomicBoolean stop = session.jobs().begun();
+            session.say("writing " + file.getFileName() + " and its sounds … · Escape ends it");
+            session.jobs().beside(() -> {
+                SfzWriter.Written written = SfzWriter.write(kit, SoundStore.onDemand(SfzWriter.RATE, new SoundDisk(Folders.sounds()), SampleFolder.usual()), file, stop::get);
+                return () -> session.say(stop.get() ? "ended: the kit was not written" : "wrote " + file.getFileName() + " and " + Plural.of(written.samples(), "sound")
+                        + "; not in it: " + String.join("; ", written.leftOut()));
+            }, () -> session.jobs().ended(stop));
+        });
     }
 
     /** What a kit is like, in a few words. */

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 
 /** What can be done to the rows of the kit: add, remove, move, name. Each is one undoable step. Owned by the UI thread. */
@@ -25,6 +26,7 @@ public final class RowEditor {
     private final Session session;
     private final Chosen chosen;
     private final SoundFiles sounds;
+    private Consumer<Path> kitOpener = file -> { };
 
     public RowEditor(Session session, Chosen chosen) {
         this.session = session;
@@ -84,8 +86,18 @@ public final class RowEditor {
         chosen.chooseRow(row.id());
     }
 
-    /** Puts sound files on a row, or below all rows if there is none, see {@link SoundFiles}. */
+    /** Who opens a kit file that is let go among the rows. */
+    public void onKit(Consumer<Path> opener) {
+        kitOpener = opener;
+    }
+
+    /** Puts sound files on a row, or below all rows if there is none, see {@link SoundFiles}; a kit file takes the place of the kit. */
     public void bring(List<Path> files, Optional<RowId> onto) {
+        Optional<Path> kit = files.stream().filter(Kits::isKit).findFirst();
+        if (kit.isPresent()) {
+            kitOpener.accept(kit.get());
+            return;
+        }
         sounds.bring(files, onto);
     }
 

@@ -7,6 +7,7 @@ import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.kit.Ending;
+import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Tune;
@@ -19,8 +20,14 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.function.BiFunction;
 import java.util.function.ToDoubleFunction;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -203,6 +210,34 @@ public final class RowFields {
         field.onAsk((value, gesture) -> row("Set MIDI note", row -> row.withMidi(row.midi().withNote((int) Math.round(value))), gesture));
         updates.add(() -> field.show(chosen.row().midi().note()));
         return field;
+    }
+
+    /** The General MIDI percussion map as a table: note, instrument, and which rows have it; a line gives its note to the row. */
+    public Node percussionMap() {
+        MenuButton map = new MenuButton("percussion map");
+        map.setId("percussion-map");
+        Tips.on(map, "The General MIDI percussion map: which instrument each note means to other programs, and which rows have it");
+        map.getItems().add(new MenuItem("")); // without an item it would not open to be filled
+        map.setOnShowing(event -> map.getItems().setAll(IntStream.rangeClosed(PercussionMap.FIRST, PercussionMap.LAST).mapToObj(this::mapLine).toList()));
+        updates.add(() -> Forms.showIf(!chosen.row().isBass(), map));
+        return map;
+    }
+
+    private MenuItem mapLine(int note) {
+        String have = session.project().kit().rows().stream().filter(row -> !row.isBass() && row.midi().note() == note).map(Row::name).collect(Collectors.joining(", "));
+        HBox line = new HBox(column(Integer.toString(note), 30), column(session.noteName(note), 44), column(PercussionMap.rowName(note).replace(" percussion", ""), 130), column(have, 150));
+        RadioMenuItem item = new RadioMenuItem("", line);
+        item.setId("map-" + note);
+        item.setSelected(chosen.row().midi().note() == note);
+        item.setOnAction(event -> row("Set MIDI note", row -> row.withMidi(row.midi().withNote(note)), null));
+        return item;
+    }
+
+    private static Label column(String text, double width) {
+        Label label = new Label(text);
+        label.setMinWidth(width);
+        label.setMaxWidth(width);
+        return label;
     }
 
     public ValueField midiChannel() {

@@ -1,9 +1,12 @@
 package app.promptsparrow.desktop.session;
 
+import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.project.Project;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What every view gets: the open project and the way to edit it, the music, work beside the window, questions, settings, and one
@@ -56,6 +59,16 @@ public final class Session {
     /** What is made after the first picture. */
     public Later later() {
         return later;
+    }
+
+    /** A note as the project's key spells it, its octave counted as people here do. */
+    public String noteName(int note) {
+        return NoteNames.of(note, project().key(), settings.middleC());
+    }
+
+    /** The note that somebody means by a name, or by its MIDI number. */
+    public Optional<Double> note(String typed) {
+        return NoteNames.parse(typed.strip(), settings.middleC()).map(Integer::doubleValue).or(() -> Numbers.number(typed));
     }
 
     // --- editing ---

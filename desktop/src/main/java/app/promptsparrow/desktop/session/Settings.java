@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
+import app.promptsparrow.project.NoteNames;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -80,40 +81,61 @@ public final class Settings {
 
     /** The project files that were opened or saved last, the newest first. */
     public List<Path> recent() {
-        List<Path> recent = new ArrayList<>();
-        for (int i = 0; i < MOST_RECENT; i++) {
-            String path = values.getProperty("recent." + i);
-            if (path != null) {
-                recent.add(Path.of(path));
-            }
-        }
-        return recent;
+        return paths("recent.");
     }
 
     public void addRecent(Path opened) {
-        List<Path> recent = new ArrayList<>(recent());
-        recent.remove(opened);
-        recent.add(0, opened);
-        for (int i = 0; i < Math.min(MOST_RECENT, recent.size()); i++) {
-            values.setProperty("recent." + i, recent.get(i).toString());
-        }
-        writeSoon();
+        addTo("recent.", opened);
+    }
+
+    private void addTo(String key, Path newest) {
+        List<Path> paths = new ArrayList<>(paths(key));
+        paths.remove(newest);
+        paths.add(0, newest);
+        setPaths(key, paths.subList(0, Math.min(MOST_RECENT, paths.size())));
+    }
+
+    /** The kit files that were opened or saved last, the newest first. */
+    public List<Path> kitFiles() {
+        return paths("kit.");
+    }
+
+    public void addKitFile(Path file) {
+        addTo("kit.", file);
+    }
+
+    /** How middle C is called on the screen: the octave's number, 3 to 5. */
+    public int middleC() {
+        String value = values.getProperty("middle-c", "");
+        return value.matches("[345]") ? Integer.parseInt(value) : NoteNames.USUAL_MIDDLE_C;
+    }
+
+    public void setMiddleC(int octave) {
+        set("middle-c", Integer.toString(octave));
     }
 
     /** Folders of sounds on this computer. */
     public List<Path> soundFolders() {
-        List<Path> folders = new ArrayList<>();
-        for (int i = 0; values.getProperty("sounds." + i) != null; i++) {
-            folders.add(Path.of(values.getProperty("sounds." + i)));
-        }
-        return folders;
+        return paths("sounds.");
     }
 
     public void setSoundFolders(List<Path> folders) {
-        for (int i = 0; i < folders.size(); i++) {
-            values.setProperty("sounds." + i, folders.get(i).toString());
+        setPaths("sounds.", folders);
+    }
+
+    private List<Path> paths(String key) {
+        List<Path> paths = new ArrayList<>();
+        for (int i = 0; values.getProperty(key + i) != null; i++) {
+            paths.add(Path.of(values.getProperty(key + i)));
         }
-        for (int i = folders.size(); values.remove("sounds." + i) != null;) {
+        return paths;
+    }
+
+    private void setPaths(String key, List<Path> paths) {
+        for (int i = 0; i < paths.size(); i++) {
+            values.setProperty(key + i, paths.get(i).toString());
+        }
+        for (int i = paths.size(); values.remove(key + i) != null;) {
             i++;
         }
         writeSoon();

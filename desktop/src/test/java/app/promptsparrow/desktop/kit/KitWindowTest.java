@@ -167,6 +167,23 @@ class KitWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void the_percussion_map_gives_a_row_its_note_and_middle_c_is_called_as_people_like(FxRobot robot) {
+        robot.clickOn("Row");
+        robot.clickOn("#percussion-map");
+        settle();
+        robot.push(KeyCode.DOWN).push(KeyCode.ENTER); // the map's first note
+        settle();
+        assertThat(row(KICK).midi().note()).isEqualTo(35);
+        assertThat(session.noteName(60)).isEqualTo("C4");
+        robot.clickOn("#project-menu").clickOn("#menu-middle-c").clickOn("#menu-c3");
+        settle();
+        assertThat(session.noteName(60)).isEqualTo("C3");
+        assertThat(session.note("C3")).contains(60.0);
+        assertThat(session.note("36")).contains(36.0);
+        assertThat(text(robot, "#status")).startsWith("middle C is called C3");
+    }
+
+    @Test
     void words_find_sounds_and_hearts_make_favourites(FxRobot robot) {
         robot.push(KeyCode.CONTROL, KeyCode.F);
         robot.write("bell tin");

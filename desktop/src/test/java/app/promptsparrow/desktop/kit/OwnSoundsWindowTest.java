@@ -236,6 +236,27 @@ class OwnSoundsWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void a_kit_goes_out_as_sfz_with_wavs_and_comes_back_with_a_list_of_what_did_not(FxRobot robot) throws Exception {
+        interact(() -> store.open(store.project().withKit(new Kit("Two", List.of(row(KICK), row(new RowId(14))), store.project().kit().reverb())), Optional.empty()));
+        robot.push(KeyCode.ALT, KeyCode.DIGIT2);
+        settle();
+        answer = folder.resolve("two.sfz");
+        robot.clickOn("#kit-file").clickOn("#kit-save-sfz");
+        until(() -> text(robot, "#status").startsWith("wrote two.sfz and 17 sounds; not in it: variations"));
+        assertThat(folder.resolve("two samples").resolve("Kick v96.wav")).exists();
+        chosen = 0;
+        robot.clickOn("#kit-file").clickOn("#kit-open");
+        until(() -> !asked.isEmpty());
+        assertThat(asked.get(0)).startsWith("two.sfz is here, without: ").contains("samples of one instrument's other notes (13 times)");
+        assertThat(row(KICK).layers()).hasSize(4);
+        assertThat(sample(row(KICK), 2).name()).isEqualTo("Kick v96");
+        assertThat(store.project().kit().rows()).hasSize(2);
+        assertThat(session.settings().kitFiles()).containsExactly(answer);
+        interact(() -> store.undo());
+        assertThat(store.project().kit().name()).isEqualTo("Two");
+    }
+
+    @Test
     void what_is_no_sound_is_named_and_the_row_keeps_its_sound(FxRobot robot) throws Exception {
         Path text = Files.writeString(folder.resolve("words.wav"), "only words");
         Row before = row(KICK);

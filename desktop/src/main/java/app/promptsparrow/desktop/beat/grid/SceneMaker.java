@@ -45,6 +45,12 @@ public final class SceneMaker {
     }
 
     private Map<RowId, Kept> kept = new HashMap<>();
+    private int middleC = NoteNames.USUAL_MIDDLE_C;
+
+    /** How middle C is called, 3 to 5. */
+    public void setMiddleC(int octave) {
+        middleC = octave;
+    }
 
     /**
      * @param preview what is shown in outline
@@ -151,7 +157,7 @@ public final class SceneMaker {
         return bands;
     }
 
-    private static List<GridScene.Wire> wires(Project project, GridGeometry geometry) {
+    private List<GridScene.Wire> wires(Project project, GridGeometry geometry) {
         double end = geometry.x(geometry.pattern().durationUnits());
         List<GridScene.Wire> wires = new ArrayList<>();
         for (RowPlace place : geometry.rows()) {
@@ -160,7 +166,7 @@ public final class SceneMaker {
             }
             for (int note : place.notes()) {
                 boolean outside = !project.key().contains(note);
-                String name = NoteNames.of(note, project.key());
+                String name = NoteNames.of(note, project.key(), middleC);
                 wires.add(new GridScene.Wire(place.wire(note), geometry.x(0), end, Optional.of(outside ? "(" + name + ")" : name),
                         note % 12 == project.key().root(), outside));
             }

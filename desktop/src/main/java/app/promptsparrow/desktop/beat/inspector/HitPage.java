@@ -10,7 +10,6 @@ import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.pattern.Hit;
-import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.project.Touches;
 import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
@@ -28,7 +27,6 @@ import javafx.scene.layout.VBox;
 
 /** The selected hits in all their properties, and what the next hit gets. */
 final class HitPage extends InspectorPage {
-
 
     /**
      * A field for a property of one hit or many. Typed and stepped values are set for all; dragging moves all by the same
@@ -110,7 +108,7 @@ final class HitPage extends InspectorPage {
         ManyField timing = new ManyField("Timing", HitProperty.TIMING, Hit.STEP / 100.0, -50, 50, 0.5, 0,
                 v -> Numbers.signed(v) + " %", Numbers::number);
         pitch = new ManyField("Pitch", HitProperty.PITCH, 100, -24, 24, 0.5, 0, v -> Numbers.signed(v) + " st", Numbers::number);
-        note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> NoteNames.of((int) Math.round(v), presenter.session().project().key()), HitPage::noteNumber);
+        note = new ManyField("Note", HitProperty.NOTE, 1, 0, 127, 1, 33, v -> presenter.session().noteName((int) Math.round(v)), presenter.session()::note);
         ManyField roll = new ManyField("Roll", HitProperty.ROLL, 1, 1, 12, 1, 1, v -> v < 2 ? "off" : Math.round(v) + " hits", typed -> Numbers.or("off", 1).apply(typed).map(v -> Math.max(1, v)));
         ofRoll.add(new ManyField("· over", HitProperty.ROLL_SPAN, 1, 1, 8, 1, 1, v -> Plural.of(Math.round(v), "step"), Numbers::number));
         ofRoll.add(new ManyField("· last velocity", HitProperty.ROLL_RAMP, 1, 10, 200, 1, 100, v -> Math.round(v) + " %", Numbers::number));
@@ -153,10 +151,6 @@ final class HitPage extends InspectorPage {
             line.getChildren().add(strides[i]);
         }
         return line;
-    }
-
-    private static Optional<Double> noteNumber(String typed) {
-        return NoteNames.parse(typed.strip()).map(Integer::doubleValue).or(() -> Numbers.number(typed));
     }
 
     @Override

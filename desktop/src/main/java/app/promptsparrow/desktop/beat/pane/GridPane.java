@@ -235,6 +235,7 @@ public final class GridPane extends Pane {
         }
         geometry = GridGeometry.of(presenter.session().project(), pattern.get(), presenter.rowsInView().rows(), presenter.rowsInView()::notes,
                 wantedWidth(pattern.get()), sizes());
+        maker.setMiddleC(presenter.session().settings().middleC());
         scene = maker.make(presenter.session().project(), geometry, presenter.hand().selection(),
                 new Cell(presenter.chosen().row().id(), presenter.hand().cursor()), presenter.outline().now(), presenter.rowsInView().guide());
         scrollX = clampedScroll(scrollX);

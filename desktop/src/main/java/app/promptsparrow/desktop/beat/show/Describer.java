@@ -5,7 +5,6 @@ import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
@@ -47,7 +46,7 @@ public final class Describer {
         StringBuilder text = new StringBuilder("velocity " + hit.velocity());
         boolean bass = chosen.isBass(cell.row());
         if (bass) {
-            text.append(" · ").append(NoteNames.of(hit.pitch(), session.project().key()));
+            text.append(" · ").append(session.noteName(hit.pitch()));
             if (!session.project().key().contains(hit.pitch())) {
                 text.append(" outside ").append(session.project().key().text());
             }

@@ -123,7 +123,7 @@ final class KitPane extends BorderPane {
 
     private Page rowPage() {
         RowFields fields = new RowFields(presenter.session(), presenter.chosen());
-        return page(fields, () -> List.of(fields.tune(), fields.ending(), fields.choke(), fields.oneVoice(), fields.response(), Forms.gap(), fields.midiNote(),
+        return page(fields, () -> List.of(fields.tune(), fields.ending(), fields.choke(), fields.oneVoice(), fields.response(), Forms.gap(), fields.midiNote(), fields.percussionMap(),
                 fields.midiChannel(), fields.midiOnly()));
     }
 

@@ -9,7 +9,6 @@ import app.promptsparrow.kit.Control;
 import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.SampleSound;
-import app.promptsparrow.project.NoteNames;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -34,7 +33,7 @@ final class SoundPage extends Page {
 
     @Override
     protected void build() {
-        root = new ValueField("Root note", 0, 127, 1, 60, SoundPage::noteText, SoundPage::readNote);
+        root = new ValueField("Root note", 0, 127, 1, 60, this::noteText, presenter.session()::note);
         root.textField().setId("sample-root");
         root.onAsk((value, gesture) -> presenter.setRoot((int) Math.round(value * 100), gesture));
         getChildren().addAll(new VBox(1, title, what), controls, root);
@@ -67,14 +66,10 @@ final class SoundPage extends Page {
     }
 
     /** A note and, if it is between two, the cents above it. */
-    private static String noteText(double semitones) {
+    private String noteText(double semitones) {
         long cents = Math.round(semitones * 100);
         long rest = Math.floorMod(cents, 100L);
-        return NoteNames.of((int) Math.floorDiv(cents, 100L)) + (rest == 0 ? "" : " +" + rest + " ct");
-    }
-
-    private static Optional<Double> readNote(String typed) {
-        return NoteNames.parse(typed.strip()).map(Integer::doubleValue).or(() -> Numbers.number(typed));
+        return presenter.session().noteName((int) Math.floorDiv(cents, 100L)) + (rest == 0 ? "" : " +" + rest + " ct");
     }
 
     private ValueField field(Control control) {
