@@ -11,6 +11,7 @@ import app.promptsparrow.file.TextFile;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.prompt.PromptException;
@@ -38,7 +39,7 @@ final class NewCommand implements Callable<Integer> {
     @Parameters(paramLabel = "OUT", description = "The .sparrow file to write.")
     private Path out;
 
-    @Option(names = "--kit", paramLabel = "NAME|FILE", description = "A built-in kit or a .sparrowkit file (default: Deckhand, or the kit that a MIDI file of ours carries).")
+    @Option(names = "--kit", paramLabel = "NAME|FILE", description = "A built-in kit, a .sparrowkit or an .sfz file (default: Deckhand, or the kit that a MIDI file of ours carries).")
     private String kitName;
 
     @ArgGroup
@@ -64,7 +65,7 @@ final class NewCommand implements Callable<Integer> {
                 new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName) + "'; the kits are: "
                         + BuiltInKits.all().stream().map(Kit::name).toList()));
         Output output = Output.to(spec, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
-        Project project = content == null ? Project.untitled(kit) : content.demo ? DemoProject.make()
+        Project project = content == null ? Project.untitled(kit) : content.demo ? kitName == null ? DemoProject.make() : new KitEdit.TakeKit(kit).apply(DemoProject.make())
                 : content.midi != null ? fromMidi(kit, output) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
         ProjectFile.save(project, output.path());
         return 0;

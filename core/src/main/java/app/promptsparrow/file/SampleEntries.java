@@ -55,7 +55,9 @@ final class SampleEntries {
                 continue;
             }
             String hash = name.substring(FOLDER.length(), FOLDER.length() + HASH_LENGTH);
-            if (!samples.has(hash) && !entries.read(name, in -> samples.put(in::transferTo)).equals(hash)) {
+            if (samples.has(hash)) {
+                samples.use(hash);
+            } else if (!entries.read(name, in -> samples.put(in::transferTo)).equals(hash)) {
                 throw new FileProblem(file, "holds the sample '" + name + "', which is damaged");
             }
         }

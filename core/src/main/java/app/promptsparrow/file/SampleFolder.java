@@ -7,8 +7,12 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.stream.Stream;
 
 /**
  * Files of samples in a folder of the program's own, each once, named by the SHA-256 of what is in it. A sound is put here before the
@@ -54,12 +58,37 @@ public final class SampleFolder implements SampleFiles {
                 content.to(out);
             }
             String hash = FileVersion.hex(digest);
-            if (!has(hash)) {
+            if (has(hash)) {
+                use(hash);
+            } else {
                 Files.move(beside, folder.resolve(hash), StandardCopyOption.ATOMIC_MOVE);
             }
             return hash;
         } finally {
             Files.deleteIfExists(beside);
+        }
+    }
+
+    /** Notes that a sample is in use today. */
+    void use(String hash) throws IOException {
+        Files.setLastModifiedTime(folder.resolve(hash), FileTime.from(Instant.now()));
+    }
+
+    /**
+     * Deletes what no project has used for so long. Sounds that were only tried stay here until then; those of saved projects are in
+     * their files. Not while unsaved work of an earlier run waits, which may need them.
+     */
+    public void forgetUnusedFor(Duration age) throws IOException {
+        if (!Files.isDirectory(folder)) {
+            return;
+        }
+        FileTime oldest = FileTime.from(Instant.now().minus(age));
+        try (Stream<Path> files = Files.list(folder)) {
+            for (Path file : files.filter(Files::isRegularFile).toList()) {
+                if (Files.getLastModifiedTime(file).compareTo(oldest) < 0) {
+                    Files.deleteIfExists(file);
+                }
+            }
         }
     }
 

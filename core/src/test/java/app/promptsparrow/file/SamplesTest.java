@@ -34,6 +34,9 @@ import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.zip.ZipEntry;
@@ -230,6 +233,20 @@ class SamplesTest {
             String why = List.of("which is damaged", "leaves the container", "not known").get(damage);
             assertThatThrownBy(() -> ProjectFile.open(broken, new SampleFolder(folder.resolve("other")))).isInstanceOf(FileProblem.class).hasMessageContaining(why);
         }
+    }
+
+    @Test
+    void samples_that_nobody_used_for_long_are_forgotten_and_using_one_keeps_it() throws Exception {
+        SampleFolder samples = new SampleFolder(folder.resolve("kept"));
+        String old = samples.put(wav("old.wav", 100, 0));
+        String used = samples.put(wav("used.wav", 200, 0));
+        FileTime longAgo = FileTime.from(Instant.now().minus(Duration.ofDays(90)));
+        Files.setLastModifiedTime(samples.path(old), longAgo);
+        Files.setLastModifiedTime(samples.path(used), longAgo);
+        assertThat(samples.put(wav("again.wav", 200, 0))).isEqualTo(used);
+        samples.forgetUnusedFor(Duration.ofDays(60));
+        assertThat(samples.has(old)).isFalse();
+        assertThat(samples.has(used)).isTrue();
     }
 
     @Test

@@ -7,7 +7,10 @@ import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.file.Journal;
+import app.promptsparrow.file.SampleFolder;
+import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executors;
@@ -97,11 +100,22 @@ public final class SparrowApp extends Application {
         ScheduledExecutorService own = Executors.newSingleThreadScheduledExecutor(Prepared.daemons());
         prepared.worker.execute(() -> {
             List<Journal.Found> found = Journal.find(folder);
+            if (found.isEmpty()) {
+                forgetOldSamples();
+            }
             Platform.runLater(() -> {
                 journal = new JournalKeeper(store, new Journal(folder), own);
                 view.offerUnsavedWork(found, journal);
             });
         });
+    }
+
+    private static void forgetOldSamples() {
+        try {
+            SampleFolder.usual().forgetUnusedFor(Duration.ofDays(60));
+        } catch (IOException kept) {
+            LoggerFactory.getLogger(SparrowApp.class).warn("old samples cannot be deleted", kept);
+        }
     }
 
     private static void title(Stage stage, ProjectStore store) {

@@ -5,6 +5,8 @@ import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.file.SoundImport;
 import app.promptsparrow.file.SoundIndex;
+import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Sound;
 import app.promptsparrow.text.Plural;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -99,6 +101,12 @@ public final class OwnFolders {
     /** A file that was read, or null. */
     SoundImport there(Path file) {
         return read.get(file);
+    }
+
+    /** Whether a sound is that of a file, as far as it was read lately. */
+    boolean isOf(Sound sound, Path file) {
+        SoundImport there = read.get(file);
+        return there != null && sound instanceof SampleSound sample && sample.hash().equals(there.hash());
     }
 
     /** Reads a file, or tells at once if it was read; what cannot be read is said, and nothing is told. */

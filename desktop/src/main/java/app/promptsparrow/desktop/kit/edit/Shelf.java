@@ -8,6 +8,7 @@ import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
@@ -150,7 +151,16 @@ public final class Shelf {
         }
         Sound now = presenter.layer().sound();
         for (int i = 0; i < entries.size(); i++) {
-            if (now.equals(entries.get(i).sound())) {
+            if (now.equals(entries.get(i).sound()) || entries.get(i).file() != null && own.isOf(now, entries.get(i).file())) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    private int place(Path file) {
+        for (int i = 0; i < entries().size(); i++) {
+            if (file.equals(entries().get(i).file())) {
                 return i;
             }
         }
@@ -164,7 +174,7 @@ public final class Shelf {
             session.say("there is no sound to try here");
             return;
         }
-        int now = index();
+        int now = awaited == null ? index() : place(awaited); // keys may be faster than files are read
         attempt(Math.floorMod(now < 0 ? by > 0 ? 0 : -1 : now + by, entries.size()));
     }
 
@@ -173,6 +183,7 @@ public final class Shelf {
         List<Entry> from = entries();
         Entry entry = from.get(index);
         awaited = entry.file();
+        RowId row = presenter.chosen().row().id();
         if (entry.file() == null) {
             attempt(from, index, presenter.layer().withAnother(entry.sound()));
             return;
@@ -181,7 +192,8 @@ public final class Shelf {
             session.say("reading " + entry.name() + " …");
         }
         own.read(entry.file(), sound -> {
-            if (entry.file().equals(awaited)) { // the hand may have gone on meanwhile
+            if (entry.file().equals(awaited) && row.equals(presenter.chosen().row().id())) { // the hand may have gone on meanwhile
+                awaited = null;
                 Layer before = presenter.layer();
                 attempt(from, index, sound.layer(presenter.chosen().row()).withVelocities(before.from(), before.to()).withHeard(before.heard()).withTune(before.tune()));
             }

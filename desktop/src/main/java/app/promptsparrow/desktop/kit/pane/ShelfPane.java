@@ -127,6 +127,7 @@ final class ShelfPane extends VBox {
         Tips.on(file, "Put a WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3 file on the row; files can also be dropped on a row, or below the last one");
         MenuButton folders = new MenuButton("my folders");
         folders.setId("shelf-folders");
+        folders.setStyle("-fx-padding: 0 2;"); // as high as the button beside it
         folders.setMinWidth(Region.USE_PREF_SIZE);
         Tips.on(folders, "Folders of sounds on this computer, to find and try sounds in; a folder can also be dropped here");
         folders.getItems().add(new MenuItem("")); // without an item it would not open to be filled

@@ -9,10 +9,13 @@ import app.promptsparrow.kit.Control;
 import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Span;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.ToLongFunction;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 
@@ -26,6 +29,8 @@ final class SoundPage extends Page {
     private final List<ValueField> fields = new ArrayList<>();
     private Model model;
     private ValueField root;
+    private final VBox part = new VBox(9);
+    private final List<Runnable> updates = new ArrayList<>();
 
     SoundPage(KitPresenter presenter) {
         this.presenter = presenter;
@@ -36,7 +41,10 @@ final class SoundPage extends Page {
         root = new ValueField("Root note", 0, 127, 1, 60, this::noteText, presenter.session()::note);
         root.textField().setId("sample-root");
         root.onAsk((value, gesture) -> presenter.setRoot((int) Math.round(value * 100), gesture));
-        getChildren().addAll(new VBox(1, title, what), controls, root);
+        part.getChildren().addAll(part("Starts at", "sample-start", 5_000, span -> span.startUs(), (span, us) -> span.withStartUs(us)),
+                part("Ends at", "sample-end", 30_000, span -> span.endUs(), (span, us) -> span.withEndUs(us)),
+                part("Fades out in", "sample-fade", 5_000, span -> span.fadeUs(), (span, us) -> span.withFadeUs(us)));
+        getChildren().addAll(new VBox(1, title, what), controls, root, part);
     }
 
     @Override
@@ -46,10 +54,12 @@ final class SoundPage extends Page {
         String which = count > 1 ? "layer " + (presenter.layerIndex() + 1) + " of " + count + " · " : "";
         boolean sampled = presenter.layer().sound() instanceof SampleSound;
         Forms.showIf(!sampled, controls);
+        Forms.showIf(sampled, part);
         Forms.showIf(sampled && presenter.chosen().row().isBass(), root);
         if (presenter.layer().sound() instanceof SampleSound sample) {
             what.setText(which + presenter.sampleText(sample));
             root.show(sample.rootCents() / 100.0);
+            updates.forEach(Runnable::run);
             return;
         }
         Recipe recipe = (Recipe) presenter.layer().sound();
@@ -63,6 +73,15 @@ final class SoundPage extends Page {
         for (int i = 0; i < fields.size(); i++) {
             fields.get(i).show(shown(model.controls().get(i), recipe.values().get(i)));
         }
+    }
+
+    /** A moment of a sample, in ms; longer ones are set at its waveform. */
+    private ValueField part(String name, String id, double most, ToLongFunction<Span> get, BiFunction<Span, Long, Span> with) {
+        ValueField field = new ValueField(name, 0, most, 1, 0, ms -> ms == 0 && id.equals("sample-end") ? "the end" : Numbers.text(ms) + " ms", Numbers.or("the end", 0));
+        field.textField().setId(id);
+        field.onAsk((value, gesture) -> presenter.changeLayer(presenter.layerIndex(), "Set " + name.toLowerCase(Locale.ROOT), one -> one.withSpan(with.apply(one.span(), Math.round(value * 1_000))), gesture));
+        updates.add(() -> field.show(get.applyAsLong(presenter.layer().span()) / 1_000.0));
+        return field;
     }
 
     /** A note and, if it is between two, the cents above it. */
