@@ -42,7 +42,7 @@ final class KitCommands {
         list.tell("drag its end", "how long the sound is");
         list.tell("drag it up or down", "level; Shift: finer");
         list.tell("press a sound", "put it on the row; twice: keep it");
-        list.tell("drop sound files", "on a row, on a layer, or below the rows");
+        list.tell("drop sound files", "on a row, on a layer, or below the rows; folders and kits too");
         return list.list();
     }
 
