@@ -61,14 +61,30 @@ final class NewCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Kit kit = kitName == null ? BuiltInKits.deckhand() : kitName.endsWith(KitFile.EXTENSION) ? KitFile.open(Path.of(kitName)) : kitName.endsWith(SfzReader.EXTENSION) ? SfzReader.open(Path.of(kitName)).kit() : BuiltInKits.named(kitName).orElseThrow(() ->
-                new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName) + "'; the kits are: "
-                        + BuiltInKits.all().stream().map(Kit::name).toList()));
         Output output = Output.to(spec, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
+        Kit kit = kit(output);
         Project project = content == null ? Project.untitled(kit) : content.demo ? kitName == null ? DemoProject.make() : new KitEdit.TakeKit(kit).apply(DemoProject.make())
                 : content.midi != null ? fromMidi(kit, output) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
         ProjectFile.save(project, output.path());
         return 0;
+    }
+
+    private Kit kit(Output output) throws FileProblem {
+        if (kitName == null) {
+            return BuiltInKits.deckhand();
+        }
+        if (kitName.endsWith(KitFile.EXTENSION)) {
+            return KitFile.open(Path.of(kitName));
+        }
+        if (kitName.endsWith(SfzReader.EXTENSION)) {
+            SfzReader.Taken taken = SfzReader.open(Path.of(kitName));
+            if (!taken.leftOut().isEmpty()) {
+                output.say("the kit is without: " + String.join("; ", taken.leftOut()));
+            }
+            return taken.kit();
+        }
+        return BuiltInKits.named(kitName).orElseThrow(() -> new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName)
+                + "'; the kits are: " + BuiltInKits.all().stream().map(Kit::name).toList()));
     }
 
     private Project fromMidi(Kit kit, Output output) throws FileProblem {

@@ -57,6 +57,13 @@ public record Outline(float[] levels, double lengthMs) {
         return making.made();
     }
 
+    /** A sound by itself, as it is. */
+    public static Outline of(SampleBuffer buffer, int rate) {
+        Making making = new Making(rate);
+        making.add(buffer, Span.WHOLE, 1, 1);
+        return making.made();
+    }
+
     /** One layer of a row alone, all of its sound. */
     public static SampleBuffer buffer(Row row, Layer layer, int velocity, SoundStore sounds) {
         return layer.sound().isLive() ? bass((Recipe) layer.sound(), row.voicing().ending(), sounds.rateHz()) : sounds.get(row.framesOf(layer)).at(velocity, 0);
@@ -83,9 +90,12 @@ public record Outline(float[] levels, double lengthMs) {
             if (buffer == null) {
                 return;
             }
-            double ratio = Math.pow(2, row.speedCents(layer) / 1_200.0);
-            double gain = Math.pow(10, layer.levelDb() / 20) * Math.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0);
-            Span span = layer.span();
+            add(buffer, layer.span(), Math.pow(2, row.speedCents(layer) / 1_200.0),
+                    Math.pow(10, layer.levelDb() / 20) * Math.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0));
+        }
+
+        /** @param ratio how much faster it is played */
+        void add(SampleBuffer buffer, Span span, double ratio, double gain) {
             int begin = (int) Math.min(buffer.frames(), span.startUs() * rate / 1_000_000);
             int end = span.endUs() == 0 ? buffer.frames() : (int) Math.min(buffer.frames(), span.endUs() * rate / 1_000_000);
             double fade = span.fadeUs() * rate / 1e6;

@@ -13,11 +13,17 @@ import app.promptsparrow.kit.Sound;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sample.SampleBuffer;
+import app.promptsparrow.sound.Outline;
+import app.promptsparrow.sound.SoundStore;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 
 /**
  * Sounds to try on the chosen row's layer: stepping puts each in its place while the beat plays on, taking one keeps it, leaving puts
@@ -47,6 +53,8 @@ public final class Shelf {
     private static final int AHEAD = 3;
     /** So many files are shown at most; more words make them fewer. */
     public static final int MOST_FILES = 100;
+    /** So many sounds of kits are made ready for their outlines to be seen. */
+    private static final int MOST_DRAWN = 16;
     private static final List<Entry> BUILT_IN = builtIn();
 
     private final Session session;
@@ -57,6 +65,7 @@ public final class Shelf {
     private List<Object> entriesFor = List.of();
     /** The file that is to be put on the row as soon as it is read. */
     private Path awaited;
+    private final Map<Entry, Outline> outlines = new HashMap<>();
     private Filter filter = Filter.FAMILY;
     private String search = "";
     private Entry tried;
@@ -135,6 +144,21 @@ public final class Shelf {
     public void toggleFavourite(Entry entry) {
         session.settings().setFavourite("sound", entry.key(), !isFavourite(entry));
         session.tell();
+    }
+
+    /** How an entry's sound goes, as far as it is there; one a call is made, so that it costs no pulse much. */
+    public Optional<Outline> outline(Entry entry) {
+        Outline drawn = outlines.get(entry);
+        if (drawn == null) {
+            SoundStore sounds = session.player().sounds();
+            SampleBuffer frames = entry.file() != null ? own.there(entry.file()) == null ? null : own.there(entry.file()).frames()
+                    : entry.sound().isLive() || !sounds.get(entry.sound()).isReady() ? null : sounds.get(entry.sound()).at(presenter.touch(), 0);
+            if (frames != null) {
+                drawn = Outline.of(frames, sounds.rateHz());
+                outlines.put(entry, drawn);
+            }
+        }
+        return Optional.ofNullable(drawn);
     }
 
     // --- trying ---
@@ -231,6 +255,7 @@ public final class Shelf {
                 own.read(entry.file(), sound -> { });
             }
         }
+        from.stream().limit(MOST_DRAWN).filter(entry -> entry.file() == null).map(Entry::sound).filter(sound -> !next.contains(sound)).forEach(next::add);
         session.player().prepare(next);
     }
 

@@ -55,7 +55,7 @@ final class KitPane extends BorderPane {
         line = new KitLine(presenter);
         outlines = new OutlinesPane(presenter, theme);
         heads = new RowHeadsPane(presenter.session(), presenter.chosen(), presenter.rowsInView(), presenter.rowEditor(), hearing());
-        shelfPane = new ShelfPane(presenter, shelf);
+        shelfPane = new ShelfPane(presenter, shelf, theme);
         layers = new LayersPane(presenter, theme);
         pages = new PagesPane(List.of("Sound", "Row", "Mix"), List.of(new SoundPage(presenter), rowPage(), mixPage()));
         getStyleClass().add("beat");
@@ -168,6 +168,7 @@ final class KitPane extends BorderPane {
     void setTheme(Theme to) {
         outlines.setTheme(to);
         layers.setTheme(to);
+        shelfPane.setTheme(to);
         dirty = true;
     }
 
@@ -194,6 +195,7 @@ final class KitPane extends BorderPane {
         }
         heads.pulse(timeNs);
         outlines.pulse(timeNs);
+        shelfPane.pulse();
     }
 
     private void update() {

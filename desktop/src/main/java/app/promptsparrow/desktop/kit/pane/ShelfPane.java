@@ -8,6 +8,8 @@ import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.sound.Outline;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -17,6 +19,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import javafx.geometry.Pos;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
@@ -34,6 +38,10 @@ import org.kordamp.ikonli.feather.Feather;
 /** The shelf of sounds for the chosen row: arrow keys put each on it while the beat plays. */
 final class ShelfPane extends VBox {
 
+    private static final double LONGEST_NAME = 140;
+    private static final int PICTURE_WIDTH = 32;
+    private static final int PICTURE_HEIGHT = 14;
+
     private final KitPresenter presenter;
     private final Shelf shelf;
     private final TextField search = new TextField();
@@ -41,6 +49,7 @@ final class ShelfPane extends VBox {
     private final Label count = Forms.second("");
     private final VBox list = new VBox(1);
     private final DirectScroll scroll = new DirectScroll();
+    private Theme theme;
     private List<Shelf.Entry> shown = List.of();
     private final List<Line> lines = new ArrayList<>();
 
@@ -49,14 +58,18 @@ final class ShelfPane extends VBox {
         private final Label name = new Label();
         private final Label from = Forms.second("");
         private final ToggleButton favourite = new ToggleButton("", Icons.of(Feather.HEART, "shelf-heart"));
+        private final Canvas picture = new Canvas(PICTURE_WIDTH, PICTURE_HEIGHT);
+        private final Label length = Forms.second("");
         private Shelf.Entry entry;
+        private boolean drawn;
 
         Line(int index) {
-            super(6);
+            super(5);
             setAlignment(Pos.CENTER_LEFT);
             getStyleClass().add("shelf-line");
             setId("sound-" + index);
-            name.setMinWidth(60);
+            name.setMinWidth(Region.USE_PREF_SIZE);
+            name.setMaxWidth(LONGEST_NAME);
             from.setWrapText(false);
             from.setMinWidth(0);
             Region gap = new Region();
@@ -66,7 +79,10 @@ final class ShelfPane extends VBox {
             favourite.setFocusTraversable(false);
             Tips.on(favourite, "A favourite or not");
             favourite.setOnAction(event -> shelf.toggleFavourite(entry));
-            getChildren().addAll(name, from, gap, favourite);
+            length.setWrapText(false);
+            length.setMinWidth(44);
+            length.setAlignment(Pos.CENTER_RIGHT);
+            getChildren().addAll(name, from, gap, picture, length, favourite);
             setOnMousePressed(event -> {
                 shelf.attempt(index);
                 if (event.getClickCount() == 2) {
@@ -81,20 +97,48 @@ final class ShelfPane extends VBox {
                 name.setText(to.name());
                 from.setText(to.from());
                 favourite.setAccessibleText("Favourite: " + to.name() + " of " + to.from());
+                forgetPicture();
             }
             favourite.setSelected(shelf.isFavourite(to));
         }
+
+        void forgetPicture() {
+            drawn = false;
+            length.setText("");
+            picture.getGraphicsContext2D().clearRect(0, 0, PICTURE_WIDTH, PICTURE_HEIGHT);
+        }
+
+        /** Draws its outline if its sound is there now. Answers whether it did. */
+        boolean drawNow() {
+            Optional<Outline> outline = drawn ? Optional.empty() : shelf.outline(entry);
+            outline.ifPresent(of -> {
+                drawn = true;
+                length.setText(OutlinesPane.lengthText(of.lengthMs()));
+                GraphicsContext g = picture.getGraphicsContext2D();
+                g.setFill(theme.family(entry.family()));
+                float most = 1e-6f;
+                for (float level : of.levels()) {
+                    most = Math.max(most, level);
+                }
+                for (int x = 0; x < PICTURE_WIDTH; x++) {
+                    double height = Math.sqrt(of.levels()[x * Outline.BINS / PICTURE_WIDTH] / most) * PICTURE_HEIGHT;
+                    g.fillRect(x, PICTURE_HEIGHT - height, 1, height);
+                }
+            });
+            return outline.isPresent();
+        }
     }
 
-    ShelfPane(KitPresenter presenter, Shelf shelf) {
+    ShelfPane(KitPresenter presenter, Shelf shelf, Theme theme) {
         super(8);
+        this.theme = theme;
         this.presenter = presenter;
         this.shelf = shelf;
         getStyleClass().add("inspector");
         setId("shelf");
         setMinWidth(200);
-        setPrefWidth(300);
-        setMaxWidth(300);
+        setPrefWidth(320);
+        setMaxWidth(320);
         Label title = Forms.strong("Sounds");
         Label how = Forms.second("← → try · Enter keeps · Escape puts back");
         how.setWrapText(false);
@@ -159,6 +203,20 @@ final class ShelfPane extends VBox {
         } else {
             shelf.setFilter(Shelf.Filter.OWN);
             folders.forEach(shelf.own()::add);
+        }
+    }
+
+    void setTheme(Theme to) {
+        theme = to;
+        lines.forEach(Line::forgetPicture);
+    }
+
+    /** Once a pulse: one outline more, so that none waits for all. */
+    void pulse() {
+        for (int i = 0; i < shown.size(); i++) {
+            if (lines.get(i).drawNow()) {
+                return;
+            }
         }
     }
 
