@@ -48,7 +48,8 @@ public final class Loudness {
             double weightedLeft = left.next(l);
             double weightedRight = right.next(r);
             double power = weightedLeft * weightedLeft + weightedRight * weightedRight;
-            sum += power - lately[at];
+            sum += power;
+            sum -= lately[at];
             lately[at] = power;
             at = at + 1 == lately.length ? 0 : at + 1;
             loudest = Math.max(loudest, sum);
