@@ -66,9 +66,9 @@ final class AudioCommand implements Callable<Integer> {
             choice = new Choice.BankInOrder(each.bank());
         }
         AudioPlan plan = new AudioPlan(project, choice, which.repeat(), options);
-        long frames = plan.writeWhole(output.path(), () -> false, output.progress("rendering")).orElseThrow();
-        output.say(String.format(Locale.ROOT, "%s: %d frames, %.1f s, %d Hz, %s", out, frames, (double) frames / rate, rate,
-                bits.equals("32f") ? "32 bit float" : bits + " bit") + (noLimiter ? ", without the limiter" : ""));
+        AudioPlan.Whole whole = plan.writeWhole(output.path(), () -> false, output.progress("rendering")).orElseThrow();
+        output.say(String.format(Locale.ROOT, "%s: %d frames, %.1f s, %d Hz, %s, %s", out, whole.frames(), (double) whole.frames() / rate, rate,
+                bits.equals("32f") ? "32 bit float" : bits + " bit", whole.meter().text()) + (noLimiter ? ", without the limiter" : ""));
         if (stems != null) {
             AudioPlan.Stems written = plan.writeStems(stems, () -> false, output.progress("rendering stems"));
             output.say(Plural.of(written.written().size(), "stem") + " in " + stems + ", without the limiter"

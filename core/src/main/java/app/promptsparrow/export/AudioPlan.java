@@ -9,6 +9,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
+import app.promptsparrow.sound.PieceMeter;
 import app.promptsparrow.sound.SoundDisk;
 import app.promptsparrow.sound.SoundStore;
 import java.io.BufferedOutputStream;
@@ -20,6 +21,7 @@ import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.function.BooleanSupplier;
@@ -27,7 +29,6 @@ import java.util.function.DoubleConsumer;
 
 /** A piece that is ready to be rendered to WAV, whole or row by row. Immutable but for its sound cache. */
 public final class AudioPlan {
-
 
     /**
      * How it is rendered.
@@ -56,8 +57,16 @@ public final class AudioPlan {
     public record Stems(List<Path> written, List<String> silent) {
     }
 
+    /**
+     * What became of the whole piece.
+     *
+     * @param meter that has measured it
+     */
+    public record Whole(long frames, PieceMeter meter) {
+    }
+
     /** Finished frames in a file of their own, without a header. */
-    private record Rendered(Path pcm, long frames, float peak) {
+    private record Rendered(Path pcm, long frames, float peak, PieceMeter meter) {
     }
 
     /** What is cut off at the ends of all stems together is to stay below –90 dBFS. */
@@ -81,15 +90,15 @@ public final class AudioPlan {
         this.sounds = SoundStore.onDemand(options.rateHz(), new SoundDisk(Folders.sounds()), SampleFolder.usual());
     }
 
-    /** Renders the whole piece to a file. Answers its frames, or empty, leaving nothing behind, if it was cancelled. */
-    public OptionalInt writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+    /** Renders the whole piece to a file. Empty, leaving nothing behind, if it was cancelled. */
+    public Optional<Whole> writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         Rendered rendered = rendered(project, target, options.limiter(), OfflineRender.SILENT, cancelled, progress);
         if (rendered == null) {
-            return OptionalInt.empty();
+            return Optional.empty();
         }
         try {
             writeWav(target, rendered, rendered.frames);
-            return OptionalInt.of((int) rendered.frames);
+            return Optional.of(new Whole(rendered.frames, rendered.meter));
         } finally {
             Unfinished.drop(rendered.pcm);
         }
@@ -161,9 +170,10 @@ public final class AudioPlan {
         try {
             data = temporary(target);
             float[] peak = {0};
-            long frames = renderTo(render, silent, data, peak, cancelled, progress);
+            PieceMeter meter = new PieceMeter(options.rateHz());
+            long frames = renderTo(render, silent, data, peak, meter, cancelled, progress);
             whole = frames >= 0;
-            return whole ? new Rendered(data, frames, peak[0]) : null;
+            return whole ? new Rendered(data, frames, peak[0], meter) : null;
         } catch (IOException problem) {
             throw FileProblem.of(target, "written", problem);
         } finally {
@@ -182,7 +192,7 @@ public final class AudioPlan {
         return file;
     }
 
-    private long renderTo(OfflineRender render, float silent, Path data, float[] peak, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
+    private long renderTo(OfflineRender render, float silent, Path data, float[] peak, PieceMeter meter, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
         int frameBytes = 2 * options.format().bytes();
         byte[] bytes = new byte[1_024 * frameBytes];
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(data, StandardOpenOption.CREATE, StandardOpenOption.WRITE), 1 << 16)) {
@@ -190,6 +200,7 @@ public final class AudioPlan {
                 for (int i = 0; i < count; i++) {
                     peak[0] = Math.max(peak[0], Math.max(Math.abs(left[i]), Math.abs(right[i])));
                 }
+                meter.add(left, right, count);
                 Pcm.encode(left, right, count, options.format(), bytes);
                 out.write(bytes, 0, count * frameBytes);
             }, cancelled, progress);

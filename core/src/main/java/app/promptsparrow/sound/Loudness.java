@@ -1,5 +1,7 @@
 package app.promptsparrow.sound;
 
+import java.util.Arrays;
+
 /**
  * How loud something is to the ear: the K-weighting of ITU-R BS.1770-4 (a shelf for the head, then a high-pass), made for any rate
  * from the two analogue filters that its tables for 48 kHz come from. Pure functions.
@@ -71,20 +73,52 @@ public final class Loudness {
      * @return in LUFS; –70 if nothing is louder
      */
     public static double integrated(double[] left, double[] right, double rate) {
-        double[] weightedLeft = weighted(left, rate);
-        double[] weightedRight = weighted(right, rate);
-        int step = (int) (BLOCK_SECONDS * rate / 4);
-        int blocks = Math.max(0, left.length / step - 3);
-        double[] power = new double[blocks];
-        for (int block = 0; block < blocks; block++) {
-            for (int i = block * step; i < (block + 4) * step; i++) {
-                power[block] += square(weightedLeft[i]) + square(weightedRight[i]);
-            }
-            power[block] /= 4 * step;
+        Whole whole = new Whole(rate);
+        for (int i = 0; i < left.length; i++) {
+            whole.add(left[i], right[i]);
         }
-        double gate = StrictMath.pow(10, (LEAST_LUFS - OFFSET) / 10);
-        double mean = meanAbove(power, gate);
-        return mean == 0 ? LEAST_LUFS : OFFSET + 10 * StrictMath.log10(meanAbove(power, Math.max(gate, mean / 10)));
+        return whole.integrated();
+    }
+
+    /** Measures a piece a frame at a time; a minute of it takes 5 KiB. Owned by one thread. */
+    public static final class Whole {
+        private final Weighting left;
+        private final Weighting right;
+        private final int step;
+        /** Mean power of each quarter of a block. */
+        private double[] steps = new double[64];
+        private int count;
+        private double sum;
+        private int frames;
+
+        public Whole(double rate) {
+            left = new Weighting(rate);
+            right = new Weighting(rate);
+            step = (int) (BLOCK_SECONDS * rate / 4);
+        }
+
+        public void add(double l, double r) {
+            double weightedLeft = left.next(l);
+            double weightedRight = right.next(r);
+            sum += weightedLeft * weightedLeft + weightedRight * weightedRight;
+            if (++frames == step) {
+                steps = count == steps.length ? Arrays.copyOf(steps, 2 * count) : steps;
+                steps[count++] = sum / step;
+                sum = 0;
+                frames = 0;
+            }
+        }
+
+        /** In LUFS, so far; –70 if nothing is louder. */
+        public double integrated() {
+            double[] power = new double[Math.max(0, count - 3)];
+            for (int block = 0; block < power.length; block++) {
+                power[block] = (steps[block] + steps[block + 1] + steps[block + 2] + steps[block + 3]) / 4;
+            }
+            double gate = StrictMath.pow(10, (LEAST_LUFS - OFFSET) / 10);
+            double mean = meanAbove(power, gate);
+            return mean == 0 ? LEAST_LUFS : OFFSET + 10 * StrictMath.log10(meanAbove(power, Math.max(gate, mean / 10)));
+        }
     }
 
     private static double meanAbove(double[] power, double gate) {
@@ -97,19 +131,6 @@ public final class Loudness {
             }
         }
         return count == 0 ? 0 : sum / count;
-    }
-
-    private static double square(double x) {
-        return x * x;
-    }
-
-    private static double[] weighted(double[] x, double rate) {
-        Weighting weighting = new Weighting(rate);
-        double[] y = new double[x.length];
-        for (int i = 0; i < x.length; i++) {
-            y[i] = weighting.next(x[i]);
-        }
-        return y;
     }
 
     /** K-weighting, a value at a time: first +4 dB above 1.7 kHz, then what is below 38 Hz hardly counts. */

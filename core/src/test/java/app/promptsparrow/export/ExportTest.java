@@ -133,7 +133,7 @@ class ExportTest {
 
     @Test
     void a_cancelled_rendering_leaves_nothing_behind() throws Exception {
-        OptionalInt whole = new AudioPlan(DemoProject.make(), new Choice.OneSong(0), OptionalInt.empty(),
+        Optional<AudioPlan.Whole> whole = new AudioPlan(DemoProject.make(), new Choice.OneSong(0), OptionalInt.empty(),
                 new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true)).writeWhole(folder.resolve("x.wav"), () -> true, share -> { });
         assertThat(whole).isEmpty();
         try (var files = Files.list(folder)) {

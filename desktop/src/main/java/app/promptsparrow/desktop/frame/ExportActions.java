@@ -18,6 +18,7 @@ import app.promptsparrow.sound.Pcm;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -98,9 +99,9 @@ final class ExportActions {
             AtomicFile.refuseToReplace(file, open);
             AudioPlan plan = new AudioPlan(project, choice, OptionalInt.empty(),
                     new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true));
-            OptionalInt frames = plan.writeWhole(file, stop::get, Percent.each(percent -> Platform.runLater(
+            Optional<AudioPlan.Whole> whole = plan.writeWhole(file, stop::get, Percent.each(percent -> Platform.runLater(
                     () -> session.say("rendering " + file.getFileName() + ": " + percent + " % · Escape cancels"))));
-            return () -> session.say(frames.isPresent() ? "wrote " + file.getFileName() : "cancelled, nothing written");
+            return () -> session.say(whole.map(wrote -> "wrote " + file.getFileName() + ": " + wrote.meter().text()).orElse("cancelled, nothing written"));
         }, () -> jobs.ended(stop));
     }
 

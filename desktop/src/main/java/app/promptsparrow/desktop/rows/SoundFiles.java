@@ -192,7 +192,7 @@ public final class SoundFiles {
 
         @Override
         public void done() {
-            session.say(name + ": " + Kits.facts(kit) + (leftOut == 0 ? "" : "; " + Plural.of(leftOut, "sound") + " left out, for rows with hits stay and a kit has at most " + Kit.MAX_ROWS));
+            session.say((kit == null ? "nothing was changed" : name + ": " + Kits.facts(kit)) + (leftOut == 0 ? "" : "; " + Plural.of(leftOut, "sound") + " left out, for rows with hits stay and a kit has at most " + Kit.MAX_ROWS));
         }
     }
 
