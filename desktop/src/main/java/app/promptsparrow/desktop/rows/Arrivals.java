@@ -61,7 +61,7 @@ final class Arrivals {
 
     /** Begins to read files, at most so many; a folder stands for the sound files in it. */
     static void begin(List<Path> dropped, int most, Session session, SampleFolder folder, Sink sink) {
-        session.say("reading " + (dropped.size() == 1 ? dropped.get(0).getFileName().toString() : Plural.of(dropped.size(), "file")) + " …");
+        session.say("reading " + (dropped.size() == 1 ? String.valueOf(dropped.get(0).getFileName()) : Plural.of(dropped.size(), "file")) + " …");
         AtomicBoolean stop = session.jobs().begun();
         session.jobs().beside(() -> {
             List<Path> all = SoundImport.files(dropped);
