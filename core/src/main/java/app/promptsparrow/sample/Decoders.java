@@ -13,6 +13,7 @@ import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
@@ -173,7 +174,12 @@ final class Decoders {
 
     // --- MP3 ---
 
-    private static void mp3(InputStream from, FrameSink sink) throws SoundFileException {
+    private static void mp3(InputStream from, FrameSink into) throws IOException, SoundFileException {
+        from.mark(MARK);
+        byte[] begin = from.readNBytes(MARK / 2);
+        from.reset();
+        Optional<Gap> gap = Gap.in(begin);
+        FrameSink sink = gap.isPresent() ? gap.get().leftOut(into) : into;
         Bitstream stream = new Bitstream(from);
         Decoder decoder = new Decoder();
         float[][] block = new float[0][];
@@ -202,6 +208,70 @@ final class Decoders {
         }
         if (block.length == 0) {
             throw new SoundFileException("is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+        }
+    }
+
+    /**
+     * What an encoder has put before and behind the sound, as it tells in its first frame (the Xing frame with an Info extension, which
+     * many encoders write); that frame itself is silence.
+     *
+     * @param before frames of sound, the decoder's own delay included
+     * @param frames that are the sound
+     */
+    private record Gap(int before, long frames) {
+
+        private static final int DECODER_DELAY = 529;
+        private static final int TO_COUNT = 8;
+        private static final int TO_DELAYS = 141;
+
+        static Optional<Gap> in(byte[] begin) {
+            String text = new String(begin, StandardCharsets.ISO_8859_1);
+            int at = Math.max(text.indexOf("Info"), text.indexOf("Xing"));
+            int sync = at - 36;
+            if (at < 0 || at + TO_DELAYS + 3 > begin.length || (begin[at + 7] & 1) == 0) {
+                return Optional.empty();
+            }
+            while (sync < at && (sync < 0 || (begin[sync] & 0xFF) != 0xFF || (begin[sync + 1] & 0xE0) != 0xE0)) {
+                sync++;
+            }
+            if (sync == at) {
+                return Optional.empty();
+            }
+            int block = (begin[sync + 1] & 0x08) != 0 ? 1_152 : 576; // of MPEG 1, and of its low rates
+            long blocks = 0;
+            for (int i = 0; i < 4; i++) {
+                blocks = blocks << 8 | begin[at + TO_COUNT + i] & 0xFF;
+            }
+            int delays = (begin[at + TO_DELAYS] & 0xFF) << 16 | (begin[at + TO_DELAYS + 1] & 0xFF) << 8 | begin[at + TO_DELAYS + 2] & 0xFF;
+            long sound = blocks * block - (delays >> 12) - (delays & 0xFFF);
+            return delays == 0 || sound <= 0 ? Optional.empty() : Optional.of(new Gap(block + (delays >> 12) + DECODER_DELAY, sound));
+        }
+
+        /** Hands on only the sound. */
+        FrameSink leftOut(FrameSink into) {
+            return new FrameSink() {
+                private long skipped;
+                private long given;
+
+                @Override
+                public void begin(int channels, int rateHz, long expected) throws SoundFileException {
+                    into.begin(channels, rateHz, expected);
+                }
+
+                @Override
+                public void frames(float[][] channels, int count) throws SoundFileException {
+                    int from = (int) Math.min(count, before - skipped);
+                    skipped += from;
+                    int wanted = (int) Math.min(count - from, frames - given);
+                    if (wanted > 0) {
+                        for (float[] channel : channels) {
+                            System.arraycopy(channel, from, channel, 0, wanted);
+                        }
+                        given += wanted;
+                        into.frames(channels, wanted);
+                    }
+                }
+            };
         }
     }
 

@@ -181,6 +181,18 @@ class SampleReaderTest {
 
     // --- what is refused ---
 
+    @Test
+    void what_an_encoder_put_before_and_behind_an_mp3_is_left_out() throws Exception {
+        SampleBuffer sound = SampleReader.read(new ByteArrayInputStream(resource("tone.mp3")), 44_100, () -> false);
+        assertThat(sound.frames()).as("half a second, to the frame").isEqualTo(22_050);
+        int heard = 0;
+        while (Math.abs(sound.left(heard)) < 0.01f) {
+            heard++;
+        }
+        assertThat(heard).isLessThan(20);
+        assertThat(Math.abs(sound.left(sound.frames() - 1)) + Math.abs(sound.left(sound.frames() - 25))).as("it sounds to its end").isGreaterThan(0.02f);
+    }
+
     private static void refused(byte[] file, String why) {
         assertThatThrownBy(() -> read(file)).isInstanceOf(SoundFileException.class).hasMessageContaining(why);
     }
