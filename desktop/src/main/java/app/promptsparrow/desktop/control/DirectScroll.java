@@ -22,6 +22,9 @@ import javafx.scene.shape.Rectangle;
  */
 public final class DirectScroll extends Region {
 
+    /** Notches of the wheel that follow each other so soon belong to what the first of them scrolled. */
+    private static final long ONE_TURN_NS = 400_000_000;
+
     /** What it scrolls with, or null if it scrolls by itself. */
     private final DirectScroll leader;
     private final DoubleProperty offset;
@@ -29,6 +32,7 @@ public final class DirectScroll extends Region {
     private final Rectangle clip = new Rectangle();
     /** Held, as nothing else holds what it derives. */
     private final ObservableValue<Node> focused;
+    private long scrolledNs = System.nanoTime() - ONE_TURN_NS;
     private Region content;
     private ScrollBar bar;
     private BiConsumer<Double, Double> resized = (width, height) -> { };
@@ -50,6 +54,13 @@ public final class DirectScroll extends Region {
         viewport.setClip(clip);
         getChildren().add(viewport);
         offset.addListener((observable, was, is) -> place());
+        addEventFilter(ScrollEvent.SCROLL, event -> {
+            boolean plain = event.getDeltaX() == 0 && !event.isControlDown() && !event.isShiftDown();
+            if (plain && System.nanoTime() - scrolledNs < ONE_TURN_NS) { // what comes under the pointer meanwhile is not meant
+                wheel(event);
+                event.consume();
+            }
+        });
         addEventHandler(ScrollEvent.SCROLL, this::wheel);
         focused = sceneProperty().flatMap(Scene::focusOwnerProperty);
         focused.addListener((observable, was, is) -> {
@@ -93,6 +104,7 @@ public final class DirectScroll extends Region {
     private void wheel(ScrollEvent event) {
         double to = Math.max(0, Math.min(most(), offset.get() - event.getDeltaY()));
         if (event.getDeltaY() != 0 && to != offset.get()) {
+            scrolledNs = System.nanoTime();
             offset.set(to);
             event.consume();
         }

@@ -9,6 +9,7 @@ import app.promptsparrow.file.KitFile;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
@@ -23,6 +24,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -96,7 +98,7 @@ public final class Kits {
             session.store().tryOut(kit == own ? new Edit.Together("Take kit " + kit.name(), List.of()) : new KitEdit.TakeKit(kit), trying);
             tried = session.project();
             at = index;
-            session.say(kit.name() + ": " + facts(kit));
+            session.say(kit.name() + ": " + facts(kit) + stayed(kit));
         });
     }
 
@@ -123,7 +125,7 @@ public final class Kits {
                 session.settings().addKitFile(file);
                 session.player().sounds().retryFailures();
                 session.apply(new KitEdit.TakeKit(kit));
-                session.say(kit.name() + ": " + facts(kit));
+                session.say(kit.name() + ": " + facts(kit) + stayed(kit));
                 if (!taken.leftOut().isEmpty()) {
                     session.questions().ask(file.getFileName() + " is here, without: " + String.join("; ", taken.leftOut()), List.of(Questions.Answer.none("All right")));
                 }
@@ -181,6 +183,13 @@ public final class Kits {
                         + "; not in it: " + String.join("; ", written.leftOut()));
             }, () -> session.jobs().ended(stop));
         });
+    }
+
+    /** Which rows the project has below those of a kit that it took, since they have hits and match none of it. */
+    private String stayed(Kit taken) {
+        List<Row> rows = session.project().kit().rows();
+        List<Row> below = rows.subList(Math.min(rows.size(), taken.rows().size()), rows.size());
+        return below.isEmpty() ? "" : " · " + below.stream().map(Row::name).collect(Collectors.joining(", ")) + (below.size() == 1 ? " has" : " have") + " hits and stay" + (below.size() == 1 ? "s" : "") + " below";
     }
 
     /** What a kit is like, in a few words. */

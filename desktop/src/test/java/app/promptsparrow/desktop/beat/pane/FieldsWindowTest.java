@@ -87,6 +87,20 @@ class FieldsWindowTest extends RealWindow {
     }
 
     @Test
+    void a_turn_of_the_wheel_that_scrolls_a_page_changes_no_number_that_comes_under_the_pointer(FxRobot robot) {
+        robot.clickOn("Row");
+        settle();
+        Point2D choke = middle(field(robot, "#row-choke"));
+        robot.moveTo(choke.add(-60, 34)); // between numbers, which come by as the page goes up
+        for (int notch = 0; notch < 10; notch++) {
+            robot.scroll(1, VerticalDirection.DOWN);
+        }
+        settle();
+        assertThat(middle(field(robot, "#row-choke")).getY()).as("the page has gone up").isLessThan(choke.getY() - 100);
+        assertThat(store.undoNames()).isEmpty();
+    }
+
+    @Test
     void what_is_refused_says_why_in_the_frame_and_in_the_inspector(FxRobot robot) {
         type(robot, "#tempo", "900");
         assertThat(text(robot, "#status")).isEqualTo("tempo is 20 to 400, not '900'");
