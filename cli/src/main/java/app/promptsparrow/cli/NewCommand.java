@@ -5,7 +5,6 @@ import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.file.KitFile;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
 import app.promptsparrow.kit.BuiltInKits;
@@ -16,6 +15,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.prompt.PromptException;
 import app.promptsparrow.prompt.PromptReader;
+import app.promptsparrow.sfz.KitFiles;
 import app.promptsparrow.sfz.SfzReader;
 import app.promptsparrow.text.Shown;
 import java.nio.file.Path;
@@ -73,11 +73,8 @@ final class NewCommand implements Callable<Integer> {
         if (kitName == null) {
             return BuiltInKits.deckhand();
         }
-        if (kitName.endsWith(KitFile.EXTENSION)) {
-            return KitFile.open(Path.of(kitName));
-        }
-        if (kitName.endsWith(SfzReader.EXTENSION)) {
-            SfzReader.Taken taken = SfzReader.open(Path.of(kitName));
+        if (KitFiles.isKit(kitName)) {
+            SfzReader.Taken taken = KitFiles.open(Path.of(kitName));
             if (!taken.leftOut().isEmpty()) {
                 output.say("the kit is without: " + String.join("; ", taken.leftOut()));
             }

@@ -7,6 +7,7 @@ import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.score.Mixing;
 import app.promptsparrow.sound.BassSettings;
@@ -22,10 +23,6 @@ final class RowPlan {
     private static final double HIGH_SHELF_HZ = 5_000;
     private static final double ROOT_OF_2 = 1.4142135623730951;
 
-    /** A part of a sound that begins or ends within it does so within these times, so that it makes no step. */
-    private static final double EDGE_IN_MS = 0.5;
-    private static final double EDGE_OUT_MS = 3;
-
     /** One layer: what it can sound like and how it is played. */
     static final class LayerPlan {
         /** Null for a layer that is played live. */
@@ -35,13 +32,9 @@ final class RowPlan {
         final int tuneCents;
         final int fromVelocity;
         final int toVelocity;
-        final int startFrame;
-        final int endFrame;
-        final int fadeIn;
-        final int fadeOut;
-        /** How long it fades at least if it ends before its sound does. */
-        final int leastFadeOut;
-        final boolean reversed;
+        /** What part of the sound is played. */
+        final Span span;
+        final int rateHz;
         /** The pitch at which it plays as it is, on a bass row. */
         final int rootCents;
 
@@ -53,16 +46,8 @@ final class RowPlan {
             ratio = tuneCents == 0 ? 1 : StrictMath.pow(2, tuneCents / 1200.0);
             fromVelocity = layer.from();
             toVelocity = layer.to();
-            startFrame = frames(layer.span().startUs(), rate);
-            endFrame = layer.span().endUs() == 0 ? Integer.MAX_VALUE : frames(layer.span().endUs(), rate);
-            reversed = layer.span().reversed();
-            fadeIn = startFrame > 0 || reversed ? (int) (EDGE_IN_MS * rate / 1000) : 0;
-            fadeOut = frames(layer.span().fadeUs(), rate);
-            leastFadeOut = (int) (EDGE_OUT_MS * rate / 1000);
-        }
-
-        private static int frames(long us, int rate) {
-            return (int) Math.min(Integer.MAX_VALUE, Math.round(us * (rate / 1e6)));
+            span = layer.span();
+            rateHz = rate;
         }
 
         boolean sounds(int velocity) {

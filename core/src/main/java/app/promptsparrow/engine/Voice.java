@@ -43,12 +43,11 @@ final class Voice extends Sounding {
         slot = slotOfRow;
         renderings = layer.renderings;
         buffer = of;
-        int end = Math.min(of.frames(), layer.endFrame);
-        begin = Math.min(layer.startFrame, end);
-        length = end - begin;
-        reversed = layer.reversed;
-        fadeIn = layer.fadeIn;
-        fadeOut = end < of.frames() || reversed ? Math.max(layer.fadeOut, layer.leastFadeOut) : layer.fadeOut;
+        begin = layer.span.begin(of.frames(), layer.rateHz);
+        length = layer.span.end(of.frames(), layer.rateHz) - begin;
+        reversed = layer.span.reversed();
+        fadeIn = layer.span.fadeIn(layer.rateHz);
+        fadeOut = layer.span.fadeOut(of.frames(), layer.rateHz);
         active = length > 0;
         played = 0;
         ratio = layer.ratio * pitchRatio;

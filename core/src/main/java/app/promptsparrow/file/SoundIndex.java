@@ -1,6 +1,7 @@
 package app.promptsparrow.file;
 
 import java.io.IOException;
+import java.nio.file.FileVisitOption;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -52,7 +53,7 @@ public final class SoundIndex {
         int[] unread = new int[1];
         for (Path folder : folders) {
             try {
-                Files.walkFileTree(folder, EnumSet.noneOf(java.nio.file.FileVisitOption.class), DEEPEST, new SimpleFileVisitor<>() {
+                Files.walkFileTree(folder, EnumSet.noneOf(FileVisitOption.class), DEEPEST, new SimpleFileVisitor<>() {
                     @Override
                     public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) {
                         if (attributes.isRegularFile() && SoundImport.isNamedSound(file)) {

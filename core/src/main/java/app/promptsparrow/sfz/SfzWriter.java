@@ -198,9 +198,10 @@ public final class SfzWriter {
         if (span.equals(Span.WHOLE)) {
             return of;
         }
-        int end = span.endUs() == 0 ? of.frames() : (int) Math.min(of.frames(), span.endUs() * RATE / 1_000_000);
-        int begin = (int) Math.min(end - 1, span.startUs() * RATE / 1_000_000);
-        double fade = span.fadeUs() * RATE / 1e6;
+        int end = span.end(of.frames(), RATE);
+        int begin = Math.min(end - 1, span.begin(of.frames(), RATE)); // a WAV has at least one frame
+        double fadeIn = span.fadeIn(RATE);
+        double fadeOut = span.fadeOut(of.frames(), RATE);
         Frames part = new Frames(Arrays.copyOfRange(of.leftCopy(), begin, end), Arrays.copyOfRange(of.rightCopy(), begin, end));
         for (float[] side : List.of(part.left, part.right)) {
             for (int i = 0; span.reversed() && i < side.length / 2; i++) {
@@ -208,8 +209,10 @@ public final class SfzWriter {
                 side[i] = side[side.length - 1 - i];
                 side[side.length - 1 - i] = other;
             }
-            for (int i = 0; i < side.length && fade > 0; i++) {
-                side[i] *= (float) Math.min(1, (side.length - i) / fade);
+            for (int i = 0; i < side.length; i++) {
+                double rising = fadeIn == 0 ? 1 : Math.min(1, i / fadeIn);
+                double falling = fadeOut == 0 ? 1 : Math.min(1, (side.length - i) / fadeOut);
+                side[i] *= (float) (rising * falling);
             }
         }
         return SampleBuffer.stereo(part.left, part.right);

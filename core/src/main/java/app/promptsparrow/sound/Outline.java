@@ -96,9 +96,9 @@ public record Outline(float[] levels, double lengthMs) {
 
         /** @param ratio how much faster it is played */
         void add(SampleBuffer buffer, Span span, double ratio, double gain) {
-            int begin = (int) Math.min(buffer.frames(), span.startUs() * rate / 1_000_000);
-            int end = span.endUs() == 0 ? buffer.frames() : (int) Math.min(buffer.frames(), span.endUs() * rate / 1_000_000);
-            double fade = span.fadeUs() * rate / 1e6;
+            int begin = span.begin(buffer.frames(), rate);
+            int end = span.end(buffer.frames(), rate);
+            double fade = span.fadeOut(buffer.frames(), rate);
             float loudest = 0;
             double last = 0;
             for (int i = begin; i < end; i++) {

@@ -14,6 +14,7 @@ import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.kit.Span;
 import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.sound.SoundStore;
@@ -202,6 +203,20 @@ class SfzTest {
         for (int i = 0; i < read.frames(); i++) {
             assertThat(read.left(i)).isCloseTo(original.left(i), within(3e-7f));
         }
+    }
+
+    @Test
+    void a_cut_sound_is_written_as_it_is_played_without_a_step_at_its_ends() throws Exception {
+        Row crash = BuiltInKits.deckhand().rowNamed("Crash").orElseThrow();
+        Row cut = crash.withLayers(List.of(crash.layers().get(0).withSpan(new Span(100_000, 200_000, 0, false))));
+        SoundStore sounds = SoundStore.onDemand(RATE);
+        SfzWriter.write(new Kit("Cut", List.of(cut), BuiltInKits.deckhand().reverb()), sounds, kit.resolve("Cut.sfz"), () -> false);
+        SampleBuffer whole = sounds.get(cut.layers().get(0).sound()).at(120, 0);
+        SampleBuffer written = SampleReader.read(kit.resolve("Cut samples").resolve("Crash v120.wav"), RATE, () -> false);
+        assertThat(written.frames()).isEqualTo(4_800);
+        assertThat(written.left(0)).isZero();
+        assertThat(written.left(2_000)).isCloseTo(whole.left(6_800), within(3e-7f));
+        assertThat(written.left(4_799)).as("fades in 3 ms").isCloseTo(whole.left(9_599) / 144, within(3e-7f));
     }
 
     @Test

@@ -3,6 +3,7 @@ package app.promptsparrow.sound;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -32,7 +33,7 @@ class LimiterTest {
                 limiter.apply(left, right, (tick - Limiter.AHEAD) * TICK, TICK);
             }
         }
-        return java.util.Arrays.copyOf(left, (ticks - Limiter.AHEAD) * TICK);
+        return Arrays.copyOf(left, (ticks - Limiter.AHEAD) * TICK);
     }
 
     private static Signal sine(double hz, double level) {

@@ -13,6 +13,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sfz.KitFiles;
 import app.promptsparrow.sfz.SfzReader;
 import app.promptsparrow.sfz.SfzWriter;
 import app.promptsparrow.sound.SoundDisk;
@@ -22,7 +23,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
@@ -107,17 +107,11 @@ public final class Kits {
         session.questions().fileToImport("Open a kit", "").ifPresent(this::open);
     }
 
-    /** Whether a file is a kit by its name. */
-    public static boolean isKit(Path file) {
-        String name = file.toString().toLowerCase(Locale.ROOT);
-        return name.endsWith(KitFile.EXTENSION) || name.endsWith(SfzReader.EXTENSION);
-    }
-
     /** Opens a kit file, ours or SFZ; what of it could not be taken over is listed. */
     public void open(Path file) {
         session.say("reading " + file.getFileName() + " …");
         session.jobs().inOrder(() -> {
-            SfzReader.Taken taken = read(file);
+            SfzReader.Taken taken = KitFiles.open(file);
             Kit kit = taken.kit();
             return () -> {
                 opened.removeIf(before -> before.name().equals(kit.name()));
@@ -133,10 +127,6 @@ public final class Kits {
         });
     }
 
-    private static SfzReader.Taken read(Path file) throws FileProblem {
-        return file.toString().toLowerCase(Locale.ROOT).endsWith(SfzReader.EXTENSION) ? SfzReader.open(file) : new SfzReader.Taken(KitFile.open(file), List.of());
-    }
-
     /** The kit files that were opened last are among the kits to choose from; one that is gone is left out. */
     public void openRemembered() {
         for (Path file : session.settings().kitFiles()) {
@@ -145,7 +135,7 @@ public final class Kits {
                     return () -> { };
                 }
                 try {
-                    Kit kit = read(file).kit();
+                    Kit kit = KitFiles.open(file).kit();
                     return () -> {
                         if (opened.stream().noneMatch(before -> before.name().equals(kit.name()))) {
                             opened.add(kit);

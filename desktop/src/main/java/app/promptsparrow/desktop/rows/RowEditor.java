@@ -11,6 +11,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.sfz.KitFiles;
 import app.promptsparrow.text.Plural;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -93,7 +94,7 @@ public final class RowEditor {
 
     /** Puts sound files on a row, or below all rows if there is none, see {@link SoundFiles}; a kit file takes the place of the kit. */
     public void bring(List<Path> files, Optional<RowId> onto) {
-        Optional<Path> kit = files.stream().filter(Kits::isKit).findFirst();
+        Optional<Path> kit = files.stream().filter(file -> KitFiles.isKit(file.toString())).findFirst();
         if (kit.isPresent()) {
             kitOpener.accept(kit.get());
             return;
