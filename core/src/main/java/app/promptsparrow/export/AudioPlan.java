@@ -66,7 +66,7 @@ public final class AudioPlan {
     }
 
     /** Finished frames in a file of their own, without a header. */
-    private record Rendered(Path pcm, long frames, float peak, PieceMeter meter) {
+    private record Rendered(Path pcm, long frames, PieceMeter meter) {
     }
 
     /** What is cut off at the ends of all stems together is to stay below –90 dBFS. */
@@ -138,7 +138,7 @@ public final class AudioPlan {
         List<Path> written = new ArrayList<>();
         List<String> silent = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
-            if (stems.get(i).peak < OfflineRender.SILENT) {
+            if (stems.get(i).meter.peak() < OfflineRender.SILENT) {
                 silent.add(rows.get(i).name());
                 continue;
             }
@@ -169,11 +169,10 @@ public final class AudioPlan {
         boolean whole = false;
         try {
             data = temporary(target);
-            float[] peak = {0};
             PieceMeter meter = new PieceMeter(options.rateHz());
-            long frames = renderTo(render, silent, data, peak, meter, cancelled, progress);
+            long frames = renderTo(render, silent, data, meter, cancelled, progress);
             whole = frames >= 0;
-            return whole ? new Rendered(data, frames, peak[0], meter) : null;
+            return whole ? new Rendered(data, frames, meter) : null;
         } catch (IOException problem) {
             throw FileProblem.of(target, "written", problem);
         } finally {
@@ -192,14 +191,11 @@ public final class AudioPlan {
         return file;
     }
 
-    private long renderTo(OfflineRender render, float silent, Path data, float[] peak, PieceMeter meter, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
+    private long renderTo(OfflineRender render, float silent, Path data, PieceMeter meter, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
         int frameBytes = 2 * options.format().bytes();
         byte[] bytes = new byte[1_024 * frameBytes];
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(data, StandardOpenOption.CREATE, StandardOpenOption.WRITE), 1 << 16)) {
             return render.render(options.tailSeconds(), silent, (left, right, count) -> {
-                for (int i = 0; i < count; i++) {
-                    peak[0] = Math.max(peak[0], Math.max(Math.abs(left[i]), Math.abs(right[i])));
-                }
                 meter.add(left, right, count);
                 Pcm.encode(left, right, count, options.format(), bytes);
                 out.write(bytes, 0, count * frameBytes);

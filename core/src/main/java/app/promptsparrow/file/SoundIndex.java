@@ -1,5 +1,6 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.text.Words;
 import java.io.IOException;
 import java.nio.file.FileVisitOption;
 import java.nio.file.FileVisitResult;
@@ -13,6 +14,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.BooleanSupplier;
+import java.util.function.Predicate;
 
 /**
  * The sound files below some folders, found by words in their names and folders. Links are not followed, so that a folder that links to
@@ -99,22 +101,7 @@ public final class SoundIndex {
      * @param most  how many at most
      */
     public List<Found> find(String words, int most) {
-        String[] each = words.isBlank() ? new String[0] : words.strip().toLowerCase(Locale.ROOT).split("\\s+");
-        List<Found> found = new ArrayList<>();
-        for (int i = 0; i < files.size() && found.size() < most; i++) {
-            if (hasAll(files.get(i).text, each)) {
-                found.add(files.get(i));
-            }
-        }
-        return found;
-    }
-
-    private static boolean hasAll(String text, String[] words) {
-        for (String word : words) {
-            if (!text.contains(word)) {
-                return false;
-            }
-        }
-        return true;
+        Predicate<String> wanted = Words.allOf(words);
+        return files.stream().filter(file -> wanted.test(file.text)).limit(most).toList();
     }
 }

@@ -10,6 +10,7 @@ public final class PieceMeter {
     private final Loudness.Whole loudness;
     private final TruePeak left = new TruePeak(MOST);
     private final TruePeak right = new TruePeak(MOST);
+    private float peak;
     private float highest;
 
     public PieceMeter(int rateHz) {
@@ -25,13 +26,19 @@ public final class PieceMeter {
             peakLeft = Math.max(peakLeft, Math.abs(l[i]));
             peakRight = Math.max(peakRight, Math.abs(r[i]));
         }
-        highest = Math.max(highest, Math.max(peakLeft, peakRight));
+        peak = Math.max(peak, Math.max(peakLeft, peakRight));
+        highest = Math.max(highest, peak);
         highest = Math.max(highest, Math.max(left.between(l, 0, count, peakLeft, highest), right.between(r, 0, count, peakRight, highest)));
     }
 
     /** In LUFS (ITU-R BS.1770-4); –70 if nothing is louder. */
     public double loudness() {
         return loudness.integrated();
+    }
+
+    /** The greatest size of a frame; 1 is full scale. */
+    public float peak() {
+        return peak;
     }
 
     /** The true peak in dB of full scale; –120 for silence. */

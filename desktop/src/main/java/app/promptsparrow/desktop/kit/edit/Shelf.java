@@ -16,14 +16,15 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sound.Outline;
 import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.text.Words;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * Sounds to try on the chosen row's layer: stepping puts each in its place while the beat plays on, taking one keeps it, leaving puts
@@ -123,14 +124,11 @@ public final class Shelf {
 
     private List<Entry> found(Row row, SoundIndex index) {
         List<Entry> found = new ArrayList<>();
-        String[] words = search.isEmpty() ? new String[0] : search.split("\\s+");
+        Predicate<String> wanted = Words.allOf(search);
         BUILT_IN.stream().filter(entry -> filter != Filter.OWN && entry.sound().isLive() == row.isBass())
                 .filter(entry -> !search.isEmpty() || filter != Filter.FAMILY || entry.family() == row.family() || row.family() == Family.OTHER)
                 .filter(entry -> filter != Filter.FAVOURITES || isFavourite(entry))
-                .filter(entry -> {
-                    String text = (entry.name() + " " + entry.from()).toLowerCase(Locale.ROOT);
-                    return Arrays.stream(words).allMatch(text::contains);
-                }).forEach(found::add);
+                .filter(entry -> wanted.test((entry.name() + " " + entry.from()).toLowerCase(Locale.ROOT))).forEach(found::add);
         index.find(search, filter == Filter.FAVOURITES ? SoundIndex.MOST_FILES : MOST_FILES).stream()
                 .map(file -> new Entry(file.name(), file.folder(), Family.OTHER, null, file.file()))
                 .filter(entry -> filter != Filter.FAVOURITES || isFavourite(entry)).limit(MOST_FILES).forEach(found::add);
