@@ -24,6 +24,10 @@ final class SfzText {
 
     static final int MOST_REGIONS = 10_000;
     private static final int DEEPEST = 4;
+    /** So much at most, or a small text could unfold without end. */
+    private static final int MOST_TEXTS = 100;
+    private static final int MOST_OPCODES = 500;
+    private static final int LONGEST_LINE = 10_000;
     /** Headers from the widest to the narrowest. */
     private static final List<String> LEVELS = List.of("control", "global", "master", "group", "region");
     private static final Pattern TOKEN = Pattern.compile("<(\\w+)>|([\\w$]+)=((?:(?!\\s+[\\w$]+=|\\s*<\\w+>).)*)");
@@ -35,6 +39,7 @@ final class SfzText {
     private final List<Map<String, String>> regions = new ArrayList<>();
     /** Which of {@link #LEVELS} is being told of, or -1 for a header that nothing is taken from. */
     private int level = -1;
+    private int texts;
 
     private SfzText(Path folder) {
         this.folder = folder;
@@ -50,18 +55,43 @@ final class SfzText {
     }
 
     private void read(Path file, int depth) throws FileProblem {
-        String plain = TextFile.read(file).replaceAll("(?s)/\\*.*?\\*/", " ").replaceAll("//[^\n]*", "");
+        if (++texts > MOST_TEXTS) {
+            throw new FileProblem(file, "includes more than " + MOST_TEXTS + " texts");
+        }
         int number = 0;
-        for (String line : plain.split("\r?\n")) {
+        for (String whole : withoutComments(TextFile.read(file)).split("\r?\n")) {
             number++;
+            int remark = whole.indexOf("//");
+            String line = remark < 0 ? whole : whole.substring(0, remark);
+            refuseLong(file, number, line);
             Matcher directive = DIRECTIVE.matcher(line);
             if (!directive.matches()) {
                 line(file, number, line);
             } else if (directive.group(1).equals("define") && directive.group(3) != null) {
                 defined.put(directive.group(3), directive.group(4));
             } else if (directive.group(2) != null) {
-                include(file, number, with(directive.group(2)), depth);
+                include(file, number, with(file, number, directive.group(2)), depth);
             }
+        }
+    }
+
+    private static String withoutComments(String text) {
+        StringBuilder plain = new StringBuilder();
+        int from = 0;
+        for (int begin = text.indexOf("/*"); begin >= 0; begin = text.indexOf("/*", from)) {
+            plain.append(text, from, begin).append(' ');
+            int end = text.indexOf("*/", begin + 2);
+            if (end < 0) {
+                return plain.toString(); // one that does not end goes to the end of the text
+            }
+            from = end + 2;
+        }
+        return plain.append(text, from, text.length()).toString();
+    }
+
+    private static void refuseLong(Path file, int number, String line) throws FileProblem {
+        if (line.length() > LONGEST_LINE) {
+            throw new FileProblem(file, "line " + number + " is longer than " + LONGEST_LINE + " characters");
         }
     }
 
@@ -88,12 +118,15 @@ final class SfzText {
     }
 
     private void line(Path file, int number, String line) throws FileProblem {
-        Matcher token = TOKEN.matcher(with(line));
+        Matcher token = TOKEN.matcher(with(file, number, line));
         while (token.find()) {
             if (token.group(1) != null) {
                 header(file, number, token.group(1).toLowerCase(Locale.ROOT));
             } else if (level >= 0) {
                 open.get(level).put(token.group(2).toLowerCase(Locale.ROOT), token.group(3).strip());
+                if (open.get(level).size() > MOST_OPCODES) {
+                    throw new FileProblem(file, "line " + number + ": more than " + MOST_OPCODES + " opcodes are said of one thing");
+                }
             }
         }
     }
@@ -117,13 +150,14 @@ final class SfzText {
         }
     }
 
-    private String with(String text) {
+    private String with(Path file, int number, String text) throws FileProblem {
         if (text.indexOf('$') < 0) {
             return text;
         }
         String replaced = text;
         for (Map.Entry<String, String> one : defined.entrySet()) {
             replaced = replaced.replace(one.getKey(), one.getValue());
+            refuseLong(file, number, replaced);
         }
         return replaced;
     }

@@ -25,12 +25,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import javax.sound.sampled.AudioFileFormat;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Kits in the SFZ format, in and out. */
@@ -153,6 +156,19 @@ class SfzTest {
         assertThat(taken.leftOut()).containsExactly("gone.wav, which is not there", "words.wav, which is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
         assertThatThrownBy(() -> read("nothing here")).isInstanceOf(FileProblem.class).hasMessageContaining("has no region");
         assertThatThrownBy(() -> read("<region> key=36\n".repeat(10_002))).isInstanceOf(FileProblem.class).hasMessageContaining("more than 10000 regions");
+    }
+
+    @Test
+    @Timeout(20)
+    void texts_that_would_unfold_without_end_are_refused() throws Exception {
+        Files.writeString(kit.resolve("a.inc"), "#include \"a.inc\"\n".repeat(2_000));
+        Files.writeString(kit.resolve("flat.inc"), "// nothing\n");
+        for (String text : List.of(
+                "#include \"a.inc\"", "#include \"flat.inc\"\n".repeat(300), "/*".repeat(400_000), "<region> sample=a" + " ".repeat(400_000),
+                "<region> sample=" + "x".repeat(400_000), "#define $A " + "y".repeat(9_000) + "\n<region> sample=" + "$A".repeat(4_000),
+                "<group>\n" + IntStream.range(0, 2_000).mapToObj(opcode -> "o" + opcode + "=1\n").collect(Collectors.joining()) + "<region>\n".repeat(9_000))) {
+            assertThatThrownBy(() -> read(text)).isInstanceOf(FileProblem.class);
+        }
     }
 
     @Test
