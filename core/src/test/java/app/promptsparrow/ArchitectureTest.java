@@ -15,7 +15,7 @@ import java.util.List;
 class ArchitectureTest {
 
     private static final List<String> ORDER = List.of("text", "time", "kit", "pattern", "project", "score", "sample", "sound", "engine",
-            "chart", "prompt", "midi", "file", "export", "sfz", "demo");
+            "mix", "explain", "chart", "prompt", "midi", "file", "export", "sfz", "demo");
 
     @ArchTest
     static final ArchRule packages_use_only_those_above_them = order();

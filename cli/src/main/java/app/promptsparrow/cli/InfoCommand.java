@@ -1,13 +1,21 @@
 package app.promptsparrow.cli;
 
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.mix.RowLevels;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.score.Scores;
+import app.promptsparrow.score.Source;
+import app.promptsparrow.sound.SoundDisk;
+import app.promptsparrow.sound.SoundStore;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.SerializationFeature;
 import java.io.IOException;
@@ -16,9 +24,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -26,11 +37,16 @@ import picocli.CommandLine.Spec;
 @Command(name = "info", mixinStandardHelpOptions = true, description = "Tells as JSON what is in a project.")
 final class InfoCommand implements Callable<Integer> {
 
+    private static final int RATE_HZ = 48_000;
+
     @Spec
     private CommandSpec spec;
 
     @Parameters(paramLabel = "FILE", description = "A .sparrow project.")
     private Path file;
+
+    @Option(names = "--levels", description = "Also how loud each row is, over all patterns once: peak, loudness (LUFS), and its lows below 200 Hz, mids and highs above 2 kHz in dB of its whole.")
+    private boolean levels;
 
     @Override
     public Integer call() throws FileProblem, IOException {
@@ -49,8 +65,34 @@ final class InfoCommand implements Callable<Integer> {
         }
         info.put("patterns", patterns);
         info.put("songs", project.songs().stream().map(song -> Map.of("name", song.name(), "entries", song.entries().size())).toList());
+        if (levels) {
+            info.put("levels", levels(project));
+        }
         spec.commandLine().getOut().println(new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValueAsString(info));
         return 0;
+    }
+
+    /** Every pattern once, in order, before the limiter. */
+    private static List<Object> levels(Project project) {
+        List<Song.Entry> entries = project.filledSlots().stream().map(slot -> project.at(slot).orElseThrow())
+                .map(pattern -> new Song.Entry(pattern.id(), 1, Optional.empty(), Set.of())).toList();
+        SoundStore sounds = SoundStore.onDemand(RATE_HZ, new SoundDisk(Folders.sounds()), SampleFolder.usual());
+        List<Object> told = new ArrayList<>();
+        for (RowLevels row : RowLevels.of(project, new Scores().of(project, new Source.WholeSong(new Song("all", entries), 1)), sounds, () -> false).orElseThrow()) {
+            Map<String, Object> one = new LinkedHashMap<>();
+            one.put("row", row.row().name());
+            one.put("peak", tenths(row.peakDb()));
+            one.put("loudness", tenths(row.loudness()));
+            one.put("lows", tenths(row.lowDb()));
+            one.put("mids", tenths(row.midDb()));
+            one.put("highs", tenths(row.highDb()));
+            told.add(one);
+        }
+        return told;
+    }
+
+    private static double tenths(double value) {
+        return Math.rint(value * 10) / 10;
     }
 
     private static Map<String, Object> describe(Project project, SlotRef slot, Pattern pattern) {

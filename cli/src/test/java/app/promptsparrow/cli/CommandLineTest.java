@@ -45,6 +45,12 @@ class CommandLineTest {
         JsonNode info = new ObjectMapper().readTree(out.toString());
         assertThat(info.get("name").asText()).isEqualTo("Ferry Terminal, 6 a.m.");
         assertThat(info.get("patterns")).hasSize(11);
+        assertThat(info.has("levels")).isFalse();
+        assertThat(run("info", demo, "--levels")).isZero();
+        JsonNode levels = new ObjectMapper().readTree(out.toString()).get("levels");
+        assertThat(levels.get(0).get("row").asText()).isEqualTo("Kick");
+        assertThat(levels.get(0).get("peak").asDouble()).isBetween(-12.0, 0.0);
+        assertThat(levels.get(0).get("lows").asDouble()).isGreaterThan(levels.get(0).get("highs").asDouble());
         assertThat(run("midi", demo, path("wake.mid"), "--bank", "Crossing", "--slot", "1")).isZero();
         assertThat(out.toString()).contains("1 file, 12 tracks, 30 bars");
         assertThat(run("midi", demo, path("song.mid"), "--song", "ferry", "--type", "0", "--lead-in", "1")).isZero();

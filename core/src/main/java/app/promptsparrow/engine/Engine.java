@@ -160,7 +160,7 @@ public final class Engine {
             master.see(left, right, (int) (seenTicks % RING) * Mixer.TICK);
         }
         int at = (int) (readyTicks % RING) * Mixer.TICK;
-        master.finish(left, right, at, mixer.limits());
+        master.finish(left, right, at, readyTicks * Mixer.TICK);
     }
 
     /**

@@ -37,7 +37,7 @@ final class Mixer {
         this.news = news;
         this.master = master;
         sequencer = new Sequencer(rateHz);
-        strips = new Strips(news);
+        strips = new Strips(rateHz, news);
         voices = new Voices(rateHz, strips);
     }
 
@@ -50,9 +50,6 @@ final class Mixer {
         return sequencer;
     }
 
-    boolean limits() {
-        return playable != null && playable.limiter();
-    }
 
     /** Takes a new playable at the next tick. */
     void adopt(Playable to) {
@@ -60,6 +57,8 @@ final class Mixer {
         boolean moved = sequencer.adopt(to, frame);
         if (playable == null) {
             master.begin(to);
+        } else {
+            master.adopt(to);
         }
         playable = to;
         for (int slot = 0; slot < Playable.SLOTS; slot++) {
@@ -74,6 +73,7 @@ final class Mixer {
 
     void play(long source, long position) {
         voices.endGates(frame);
+        master.play();
         sequencer.play(source, position, frame);
     }
 
@@ -123,8 +123,8 @@ final class Mixer {
         Arrays.fill(left, 0, ticks * TICK, 0);
         Arrays.fill(right, 0, ticks * TICK, 0);
         voices.addTo(strips, frame, ticks);
-        boolean fed = strips.process(voices, left, right, master.send, ticks);
-        master.process(playable, left, right, ticks, fed);
+        boolean fed = strips.process(voices, left, right, master.send, frame, ticks);
+        master.process(left, right, ticks, fed);
         for (long at = frame; at < frame + (long) ticks * TICK; at += TICK) {
             if (at % (8 * TICK) == 0) {
                 news.moment(at, sequencer.playingId(), sequencer.isRunning() ? sequencer.position(at) : 0,
@@ -132,6 +132,7 @@ final class Mixer {
             }
         }
         frame += (long) ticks * TICK;
+        news.mixed(frame);
         return ticks;
     }
 

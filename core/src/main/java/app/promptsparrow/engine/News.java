@@ -1,7 +1,9 @@
 package app.promptsparrow.engine;
 
+import app.promptsparrow.sound.Loudness;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicLongArray;
+import java.util.function.DoubleConsumer;
 
 /**
  * What the render thread tells the views: where the music is, what was struck, how loud it is. The one writer never
@@ -14,12 +16,27 @@ public final class News {
     private static final int MOMENT_FIELDS = 6;
     private static final int STRIKES = 1_024;
     private static final int STRIKE_FIELDS = 3;
+    private static final int LEVELS = 4_096;
+    private static final int LEVEL_FIELDS = 2;
+    private static final int LOUDNESS_STEPS = 128;
+    /** A level is told of so many frames together, from a multiple of them on. */
+    public static final int LEVEL_FRAMES = 8 * Mixer.TICK;
 
     private final AtomicLongArray moments = new AtomicLongArray(MOMENTS * MOMENT_FIELDS);
     private final AtomicLong momentCount = new AtomicLong();
     private final AtomicLongArray strikes = new AtomicLongArray(STRIKES * STRIKE_FIELDS);
     private final AtomicLong strikeCount = new AtomicLong();
     private final AtomicLongArray peaks = new AtomicLongArray(Playable.SLOTS + 2);
+    /** The sum of squares of all frames of each slot, as doubles. */
+    private final AtomicLongArray powers = new AtomicLongArray(Playable.SLOTS);
+    private final AtomicLong mixedFrames = new AtomicLong();
+    private final AtomicLongArray levels = new AtomicLongArray(LEVELS * LEVEL_FIELDS);
+    private final AtomicLong levelCount = new AtomicLong();
+    private final AtomicLongArray loudness = new AtomicLongArray(LOUDNESS_STEPS);
+    private final AtomicLong loudnessCount = new AtomicLong();
+    private volatile boolean measuresLoudness;
+    private long loudnessRead;
+    private long levelRead;
     private final AtomicLong faults = new AtomicLong();
     private volatile Throwable lastFault;
 
@@ -44,6 +61,17 @@ public final class News {
          * @param source the source id it belongs to, 0 for an audition
          */
         void strike(long frame, int rowId, int step, long source);
+    }
+
+    /** Called for each {@link #LEVEL_FRAMES} frames that left the program. */
+    @FunctionalInterface
+    public interface LevelSink {
+        /**
+         * @param frame the first
+         * @param peak  the greatest size, 1 is full scale
+         * @param gain  the least gain of the limiter, 1 if it did nothing
+         */
+        void level(long frame, float peak, float gain);
     }
 
     // --- render thread ---
@@ -77,6 +105,33 @@ public final class News {
         }
     }
 
+    /** More of what a slot has given: the sum of squares of its frames, of both sides. */
+    void power(int slot, double sum) {
+        powers.lazySet(slot, Double.doubleToRawLongBits(Double.longBitsToDouble(powers.getPlain(slot)) + sum));
+    }
+
+    void mixed(long toFrame) {
+        mixedFrames.lazySet(toFrame);
+    }
+
+    void level(long frame, float peak, float gain) {
+        long at = levelCount.getPlain();
+        int cell = (int) (at % LEVELS) * LEVEL_FIELDS;
+        levels.setRelease(cell, frame);
+        levels.setRelease(cell + 1, (long) Float.floatToRawIntBits(peak) << 32 | Float.floatToRawIntBits(gain));
+        levelCount.setRelease(at + 1);
+    }
+
+    boolean measuresLoudness() {
+        return measuresLoudness;
+    }
+
+    void loudness(double power) {
+        long at = loudnessCount.getPlain();
+        loudness.setRelease((int) (at % LOUDNESS_STEPS), Double.doubleToRawLongBits(power));
+        loudnessCount.setRelease(at + 1);
+    }
+
     void fault(Throwable fault) {
         lastFault = fault;
         faults.lazySet(faults.getPlain() + 1);
@@ -100,6 +155,43 @@ public final class News {
      */
     public float takePeak(int index) {
         return Float.intBitsToFloat((int) peaks.getAndSet(index, 0));
+    }
+
+    /** The sum of squares of all frames that a slot has given so far, of both sides, after its level. */
+    public double power(int slot) {
+        return Double.longBitsToDouble(powers.get(slot));
+    }
+
+    /** How many frames have been mixed so far. */
+    public long mixedFrames() {
+        return mixedFrames.get();
+    }
+
+    /** From now on the loudness of what leaves the program is measured. */
+    public void measureLoudness() {
+        measuresLoudness = true;
+    }
+
+    /** Hands on the steps of loudness since the last call, see {@link Loudness.Blocks}. For one reader. */
+    public void takeLoudness(DoubleConsumer sink) {
+        long written = loudnessCount.getAcquire();
+        for (loudnessRead = Math.max(loudnessRead, written - LOUDNESS_STEPS / 2); loudnessRead < written; loudnessRead++) {
+            sink.accept(Double.longBitsToDouble(loudness.getAcquire((int) (loudnessRead % LOUDNESS_STEPS))));
+        }
+    }
+
+    /** Hands on the levels up to a frame since the last call; those that came too fast are left out. For one reader. */
+    public void takeLevels(long toFrame, LevelSink sink) {
+        long written = levelCount.getAcquire();
+        for (levelRead = Math.max(levelRead, written - LEVELS / 2); levelRead < written; levelRead++) {
+            int cell = (int) (levelRead % LEVELS) * LEVEL_FIELDS;
+            long frame = levels.getAcquire(cell);
+            if (frame + LEVEL_FRAMES > toFrame) {
+                return;
+            }
+            long both = levels.getAcquire(cell + 1);
+            sink.level(frame, Float.intBitsToFloat((int) (both >> 32)), Float.intBitsToFloat((int) both));
+        }
     }
 
     /** The state at a frame: the newest record not after it, or null if there is none yet. */

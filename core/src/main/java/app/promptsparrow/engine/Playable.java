@@ -28,16 +28,18 @@ public final class Playable {
     private final RowPlan[] rows;
     private final byte[] slotByRowId;
     private final Tank.Settings reverb;
-    private final boolean limiter;
     private final float masterGain;
+    private final boolean limiter;
+    private final float ceiling;
 
-    Playable(Tempo tempo, List<Piece> pieces, RowPlan[] rowsBySlot, Tank.Settings reverb, boolean limiter, float masterGain) {
+    Playable(Tempo tempo, List<Piece> pieces, RowPlan[] rowsBySlot, Tank.Settings reverb, float masterGain, boolean limiter, float ceiling) {
         this.tempo = tempo;
         this.pieces = pieces.toArray(Piece[]::new);
         this.rows = rowsBySlot;
         this.reverb = reverb;
-        this.limiter = limiter;
         this.masterGain = masterGain;
+        this.limiter = limiter;
+        this.ceiling = ceiling;
         int highest = 0;
         for (RowPlan row : rowsBySlot) {
             highest = row == null ? highest : Math.max(highest, row.id().value());
@@ -86,6 +88,11 @@ public final class Playable {
 
     boolean limiter() {
         return limiter;
+    }
+
+    /** What the limiter lets nothing pass; 1 is full scale. */
+    float ceiling() {
+        return ceiling;
     }
 
     float masterGain() {

@@ -30,7 +30,11 @@ public final class PlayableBuilder {
         return build(project, pieces, true);
     }
 
-    /** The same, with or without the limiter at the end. */
+    private static float gain(double db) {
+        return (float) StrictMath.pow(10, db / 20);
+    }
+
+    /** The same, with the limiter that the project has or without one. */
     public Playable build(Project project, List<Playable.Piece> pieces, boolean limiter) {
         Kit kit = project.kit();
         slots.keySet().removeIf(id -> kit.indexOf(id) < 0);
@@ -42,7 +46,7 @@ public final class PlayableBuilder {
             next[slot] = plan(plans[slot], row, order, heard, project.chanceNumber());
         }
         plans = next;
-        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), limiter, 1);
+        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), gain(project.master().levelDb()), limiter && project.master().limiter(), gain(project.master().ceilingDb()));
     }
 
     /**

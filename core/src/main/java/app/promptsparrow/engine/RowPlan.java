@@ -1,6 +1,8 @@
 package app.promptsparrow.engine;
 
+import app.promptsparrow.kit.Dip;
 import app.promptsparrow.kit.Ending;
+import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
@@ -19,8 +21,6 @@ import app.promptsparrow.sound.Svf;
 final class RowPlan {
 
     private static final double MINUS_60_DB = 6.907755278982137;
-    private static final double LOW_SHELF_HZ = 150;
-    private static final double HIGH_SHELF_HZ = 5_000;
     private static final double ROOT_OF_2 = 1.4142135623730951;
 
     /** One layer: what it can sound like and how it is played. */
@@ -83,6 +83,13 @@ final class RowPlan {
     final Svf.Setting highCut;
     final Svf.Setting lowShelf;
     final Svf.Setting highShelf;
+    final Svf.Setting dip;
+    /** The id of the row whose hits it gives way to, or -1. */
+    final int givesWayTo;
+    /** By how many dB it gives way. */
+    final float wayDb;
+    /** In how many frames it comes back. */
+    final double wayBackFrames;
     final float drive;
     final float left;
     final float right;
@@ -116,8 +123,12 @@ final class RowPlan {
         Strip strip = row.strip();
         lowCut = strip.lowCutHz() == 0 ? Svf.Setting.NEUTRAL : Svf.Setting.highPass(strip.lowCutHz(), rate);
         highCut = strip.highCutHz() == 0 ? Svf.Setting.NEUTRAL : Svf.Setting.lowPass(strip.highCutHz(), rate);
-        lowShelf = Svf.Setting.lowShelf(LOW_SHELF_HZ, strip.lowShelfDb(), rate);
-        highShelf = Svf.Setting.highShelf(HIGH_SHELF_HZ, strip.highShelfDb(), rate);
+        lowShelf = Svf.Setting.lowShelf(Strip.LOW_SHELF_HZ, strip.lowShelfDb(), rate);
+        highShelf = Svf.Setting.highShelf(Strip.HIGH_SHELF_HZ, strip.highShelfDb(), rate);
+        dip = Svf.Setting.bell(strip.dip().hz(), strip.dip().db(), Dip.Q, rate);
+        givesWayTo = strip.giveWay().map(way -> way.to().value()).orElse(-1);
+        wayDb = strip.giveWay().map(way -> (float) way.db()).orElse(0f);
+        wayBackFrames = strip.giveWay().map(GiveWay::returnMs).orElse(GiveWay.SHORTEST_MS) * rate / 1000;
         drive = (float) strip.drive();
         double level = !heard || strip.levelDb() <= Strip.SILENT_DB ? 0 : StrictMath.pow(10, strip.levelDb() / 20);
         double angle = (strip.pan() + 1) * StrictMath.PI / 4; // constant power, 0 dB in the centre

@@ -24,10 +24,4 @@ interface Stage {
 
     /** Forgets what sounded. */
     void clear();
-
-    /** Where a setting is a tick later: a quarter of the way nearer, and there once it is as near as nobody hears. */
-    static float glide(float value, float target) {
-        float next = value + (target - value) * 0.25f;
-        return Math.abs(next - target) < 1e-6f ? target : next;
-    }
 }

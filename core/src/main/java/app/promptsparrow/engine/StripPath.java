@@ -1,5 +1,6 @@
 package app.promptsparrow.engine;
 
+import app.promptsparrow.sound.Glide;
 import java.util.Arrays;
 
 /**
@@ -13,24 +14,41 @@ final class StripPath {
     final float[] buffer = new float[Mixer.SPAN];
     private final float[] second = new float[Mixer.SPAN];
     private boolean wide;
-    private final Stage[] stages = stages();
-    private final Stage[] secondStages = stages();
-    private float left;
-    private float right;
-    private float send;
+    private final Stage[] stages;
+    private final Stage[] secondStages;
+    private final Way way = new Way();
+    private final Glide left = new Glide(0);
+    private final Glide right = new Glide(0);
+    private final Glide send = new Glide(0);
+    private double power;
     private int quietTicks = TAIL_TICKS;
     /** How many ticks of this span begin while a voice sounds. */
     private int heldTicks;
     private boolean fresh = true;
 
+    StripPath(int rateHz) {
+        stages = stages(rateHz);
+        secondStages = stages(rateHz);
+    }
+
     /** In the order in which they are passed; another stage stands here, and its numbers in {@link RowPlan}. */
-    private static Stage[] stages() {
-        return new Stage[] {new DriveStage(), new FilterStage()};
+    private static Stage[] stages(int rateHz) {
+        return new Stage[] {new DriveStage(rateHz), new FilterStage()};
+    }
+
+    /** A row that this one gives way to is struck at a frame. */
+    void giveWay(long atFrame) {
+        way.struck(atFrame);
     }
 
     /** Whether it has anything to work on; call {@link #wake} before adding to the buffer of a sleeping strip. */
     boolean isAsleep() {
         return quietTicks >= TAIL_TICKS;
+    }
+
+    /** Whether it still feeds the reverb, whatever the row says now. */
+    boolean isSending() {
+        return send.value() != 0;
     }
 
     void wake() {
@@ -77,18 +95,26 @@ final class StripPath {
         }
     }
 
-    /** Processes the first ticks of the buffer, adds them to the outputs, clears them, and returns the peak after the level. */
-    float process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int ticks) {
+    /**
+     * Processes the first ticks of the buffer, adds them to the outputs and clears them.
+     *
+     * @param frame of the first
+     * @return the peak after the level
+     */
+    float process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, long frame, int ticks) {
         if (fresh) {
             fresh = false;
             for (int i = 0; i < stages.length; i++) {
                 stages[i].take(row);
                 secondStages[i].take(row);
             }
-            left = row.left;
-            right = row.right;
-            send = row.send;
+            left.set(row.left);
+            right.set(row.right);
+            send.set(row.send);
+            way.take(row);
         }
+        way.begin(row, frame);
+        power = 0;
         float peak = 0;
         for (int done = 0; done < ticks;) {
             // Settings that glide take a tick at a time; settled ones all that is left.
@@ -100,6 +126,9 @@ final class StripPath {
                 if (wide) {
                     secondStages[i].process(row, second, from, to);
                 }
+            }
+            if (!way.isIdle(row)) {
+                way.process(row, buffer, wide ? second : null, from); // never settled, so it is one tick
             }
             peak = Math.max(peak, mix(row, outLeft, outRight, outSend, from, to));
             done = next;
@@ -118,28 +147,30 @@ final class StripPath {
                 return false;
             }
         }
-        return left == row.left && right == row.right && send == row.send;
+        return left.isAt(row.left) && right.isAt(row.right) && send.isAt(row.send) && way.isIdle(row);
     }
 
     /** All arrays are read and written at the same index, so that the loops become vector instructions. */
     private float mix(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int from, int to) {
-        float toLeft = Stage.glide(left, row.left);
-        float toRight = Stage.glide(right, row.right);
-        float toSend = Stage.glide(send, row.send);
-        mix(buffer, outLeft, left, toLeft, from, to);
-        mix(right(), outRight, right, toRight, from, to);
-        if (send != 0 || toSend != 0) {
+        float fromLeft = (float) left.value();
+        float fromRight = (float) right.value();
+        float fromSend = (float) send.value();
+        float toLeft = (float) left.next(row.left);
+        float toRight = (float) right.next(row.right);
+        float toSend = (float) send.next(row.send);
+        mix(buffer, outLeft, fromLeft, toLeft, from, to);
+        mix(right(), outRight, fromRight, toRight, from, to);
+        if (fromSend != 0 || toSend != 0) {
             if (wide) { // the reverb hears both sides
-                mix(buffer, outSend, send * 0.5f, toSend * 0.5f, from, to);
-                mix(second, outSend, send * 0.5f, toSend * 0.5f, from, to);
+                mix(buffer, outSend, fromSend * 0.5f, toSend * 0.5f, from, to);
+                mix(second, outSend, fromSend * 0.5f, toSend * 0.5f, from, to);
             } else {
-                mix(buffer, outSend, send, toSend, from, to);
+                mix(buffer, outSend, fromSend, toSend, from, to);
             }
         }
-        left = toLeft;
-        right = toRight;
-        send = toSend;
-        return wide ? Math.max(peak(buffer, from, to) * left, peak(second, from, to) * right) : peak(buffer, from, to) * Math.max(left, right);
+        double energy = energy(buffer, from, to);
+        power += energy * toLeft * toLeft + (wide ? energy(second, from, to) : energy) * toRight * toRight;
+        return wide ? Math.max(peak(buffer, from, to) * toLeft, peak(second, from, to) * toRight) : peak(buffer, from, to) * Math.max(toLeft, toRight);
     }
 
     /** Adds one channel at a level that goes from one value to another within a tick, or stays. */
@@ -154,6 +185,25 @@ final class StripPath {
                 out[i] += in[i] * (level + step * (i - from));
             }
         }
+    }
+
+    /** The sum of squares of the frames that were processed last, of both sides, after the level. */
+    double power() {
+        return power;
+    }
+
+    private static double energy(float[] in, int from, int to) {
+        float a = 0;
+        float b = 0;
+        float c = 0;
+        float d = 0;
+        for (int i = from; i < to; i += 4) { // four sums, so that none waits for the one before
+            a += in[i] * in[i];
+            b += in[i + 1] * in[i + 1];
+            c += in[i + 2] * in[i + 2];
+            d += in[i + 3] * in[i + 3];
+        }
+        return (double) a + b + c + d;
     }
 
     private static float peak(float[] in, int from, int to) {

@@ -10,10 +10,10 @@ final class Strips {
     private final StripPath[] paths = new StripPath[Playable.SLOTS];
     private final News news;
 
-    Strips(News news) {
+    Strips(int rateHz, News news) {
         this.news = news;
         for (int slot = 0; slot < paths.length; slot++) {
-            paths[slot] = new StripPath();
+            paths[slot] = new StripPath(rateHz);
         }
     }
 
@@ -46,6 +46,11 @@ final class Strips {
         }
     }
 
+    /** The row in a slot gives way from a frame of the next tick on. */
+    void giveWay(int slot, long atFrame) {
+        paths[slot].giveWay(atFrame);
+    }
+
     /** A voice adds to the first ticks of a slot, at least to one. */
     void hold(int slot, int ticks) {
         paths[slot].hold(ticks);
@@ -63,13 +68,14 @@ final class Strips {
     }
 
     /** Adds all that sounds to the mix and to what goes to the reverb. Answers whether anything goes there. */
-    boolean process(Voices voices, float[] left, float[] right, float[] send, int ticks) {
+    boolean process(Voices voices, float[] left, float[] right, float[] send, long frame, int ticks) {
         boolean fed = false;
         for (int slot = 0; slot < paths.length; slot++) {
             RowPlan plan = voices.plan(slot);
             if (!paths[slot].isAsleep() && plan != null) {
-                news.peak(slot, paths[slot].process(plan, left, right, send, ticks));
-                fed |= plan.send != 0;
+                news.peak(slot, paths[slot].process(plan, left, right, send, frame, ticks));
+                news.power(slot, paths[slot].power());
+                fed |= plan.send != 0 || paths[slot].isSending();
             }
         }
         return fed;

@@ -147,12 +147,23 @@ final class Voices {
         if (group > 0 || plan.oneVoice) {
             silenceFor(strike.slot, group, plan.oneVoice, strike.frame, tickFrame);
         }
+        if (plan.heard) {
+            letGiveWay(plan, strike.frame);
+        }
         strips.wake(strike.slot);
         float gain = plan.velocityGain[strike.velocity];
         if (plan.bass != null) {
             live[strike.slot].strike(strike, plan, gain, strips.buffer(strike.slot), strips.right(strike.slot), tickFrame);
         } else {
             strikeBuffers(strike, plan, gain);
+        }
+    }
+
+    private void letGiveWay(RowPlan struck, long atFrame) {
+        for (int slot = 0; slot < Playable.SLOTS; slot++) {
+            if (plans[slot] != null && plans[slot].givesWayTo == struck.id().value()) {
+                strips.giveWay(slot, atFrame);
+            }
         }
     }
 

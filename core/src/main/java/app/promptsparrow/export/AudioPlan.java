@@ -6,7 +6,6 @@ import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.file.Unfinished;
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.kit.Strip;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.PieceMeter;
@@ -120,7 +119,7 @@ public final class AudioPlan {
         try {
             for (int i = 0; i < rows.size(); i++) {
                 int index = i;
-                Rendered stem = rendered(alone(rows.get(i)), folder.resolve("stem"), false, SILENT_STEM, cancelled,
+                Rendered stem = rendered(project.withKit(project.kit().alone(rows.get(i).id())), folder.resolve("stem"), false, SILENT_STEM, cancelled,
                         share -> progress.accept((index + share) / rows.size()));
                 if (stem == null) {
                     return new Stems(List.of(), List.of());
@@ -147,12 +146,6 @@ public final class AudioPlan {
             written.add(target);
         }
         return new Stems(List.copyOf(written), List.copyOf(silent));
-    }
-
-    /** The project with every other row silent; those that are heard in the mix go on to choke, which a muted row does not. */
-    private Project alone(Row only) {
-        return project.withKit(project.kit().withRows(project.kit().rows().stream()
-                .map(row -> row.id().equals(only.id()) || !project.kit().isHeard(row) ? row : row.withStrip(row.strip().withLevelDb(Strip.SILENT_DB))).toList()));
     }
 
     /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */

@@ -97,6 +97,7 @@ final class JournalJson {
             ProjectJson.writeTouches(json, now.touches());
             ProjectJson.writeChance(json, now.chanceNumber());
             ProjectJson.writeGiven(json, now.given());
+            ProjectJson.writeMaster(json, now.master());
             if (now.kit() != before.kit()) {
                 json.writeFieldName("kit");
                 KitJson.write(json, now.kit());
@@ -159,7 +160,7 @@ final class JournalJson {
                 .map(song -> ProjectJson.readSong(song, ids)).toList()).orElse(project.songs());
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), banks, songs,
+                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, songs,
                 json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
     }
 

@@ -1,8 +1,10 @@
 package app.promptsparrow.file;
 
 import app.promptsparrow.kit.Control;
+import app.promptsparrow.kit.Dip;
 import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
@@ -35,6 +37,10 @@ final class KitJson {
 
     /** The format from which on sounds are of today's models. */
     static final int NEW_MODELS = 3;
+    /** The format from which on the reverb has a size. */
+    private static final int NEW_REVERB = 4;
+    /** By how much the reverb came back softer before. */
+    private static final double OLD_RETURN_DB = -12;
     /** By how much a sound in the middle was quieter before. */
     private static final double OLD_CENTRE_DB = -3.01;
 
@@ -45,7 +51,7 @@ final class KitJson {
         out.writeStartObject();
         out.writeStringField("name", kit.name());
         Reverb reverb = kit.reverb();
-        writeNumbers(out, "reverb", reverb.decayMs(), reverb.preDelayMs(), reverb.lowCutHz(), reverb.highCutHz(), reverb.returnDb());
+        writeNumbers(out, "reverb", reverb.decayMs(), reverb.preDelayMs(), reverb.size(), reverb.lowCutHz(), reverb.highCutHz(), reverb.returnDb());
         out.writeArrayFieldStart("rows");
         for (Row row : kit.rows()) {
             writeRow(out, row);
@@ -71,6 +77,13 @@ final class KitJson {
         }
         writeTune(out, row.voicing().tune());
         writeNumbers(out, "strip", s.levelDb(), s.pan(), s.lowCutHz(), s.highCutHz(), s.lowShelfDb(), s.highShelfDb(), s.drive(), s.send());
+        if (!s.dip().equals(Dip.NONE)) {
+            writeNumbers(out, "dip", s.dip().hz(), s.dip().db());
+        }
+        if (s.giveWay().isPresent()) {
+            GiveWay way = s.giveWay().get();
+            writeNumbers(out, "giveWay", way.to().value(), way.db(), way.returnMs());
+        }
         out.writeStringField("ending", key(row.voicing().ending().kind()));
         if (row.voicing().ending().kind() == Ending.Kind.FADE) {
             out.writeNumberField("fadeMs", row.voicing().ending().fadeMs());
@@ -161,7 +174,7 @@ final class KitJson {
     }
 
     /** Whole numbers without a point, so that the form does not depend on how a value was reached. */
-    private static void writeNumber(JsonGenerator out, double value) throws IOException {
+    static void writeNumber(JsonGenerator out, double value) throws IOException {
         if (value == Math.rint(value) && Math.abs(value) < 1e9) {
             out.writeNumber((long) value);
         } else {
@@ -179,8 +192,7 @@ final class KitJson {
     static Kit read(JsonPlace json, int format) {
         json.object("name", "reverb", "rows");
         JsonPlace r = json.at("reverb");
-        r.list(5);
-        Reverb reverb = r.made(() -> new Reverb(r.at(0).number(), r.at(1).number(), r.at(2).number(), r.at(3).number(), r.at(4).number()));
+        Reverb reverb = format < NEW_REVERB ? readOldReverb(r) : readReverb(r);
         List<Row> rows = new ArrayList<>();
         for (JsonPlace row : json.at("rows").list(Kit.MAX_ROWS)) {
             rows.add(format < NEW_MODELS ? readOldRow(row) : readRow(row));
@@ -188,12 +200,28 @@ final class KitJson {
         return json.made(() -> new Kit(json.at("name").text(), rows, reverb));
     }
 
+    private static Reverb readReverb(JsonPlace r) {
+        r.list(6);
+        return r.made(() -> new Reverb(r.at(0).number(), r.at(1).number(), r.at(2).number(), r.at(3).number(), r.at(4).number(), r.at(5).number()));
+    }
+
+    /** The reverb of formats 1 to 3 had one size and came back softer; it is read as loud as it was. */
+    private static Reverb readOldReverb(JsonPlace r) {
+        r.list(5);
+        return r.made(() -> {
+            double old = new Reverb(r.at(0).number(), r.at(1).number(), Reverb.USUAL_SIZE, r.at(2).number(), r.at(3).number(), r.at(4).number()).returnDb();
+            return new Reverb(r.at(0).number(), r.at(1).number(), Reverb.USUAL_SIZE, r.at(2).number(), r.at(3).number(),
+                    Math.max(Reverb.LEAST_RETURN_DB, old + OLD_RETURN_DB));
+        });
+    }
+
     private static Row readRow(JsonPlace json) {
-        json.object("id", "name", "family", "kind", "layers", "choice", "tuneCents", "keepsLength", "strip", "ending", "fadeMs", "choke",
+        json.object("id", "name", "family", "kind", "layers", "choice", "tuneCents", "keepsLength", "strip", "dip", "giveWay", "ending", "fadeMs", "choke",
                 "oneVoice", "lean", "response", "note", "channel", "midiOnly", "muted", "soloed");
         List<Layer> layers = json.at("layers").list(Row.MOST_LAYERS).stream().map(KitJson::readLayer).toList();
         LayerChoice choice = json.find("choice").map(place -> one(place, LayerChoice.class)).orElse(LayerChoice.TOGETHER);
-        return readRow(json, layers, choice, readStrip(json.at("strip")));
+        return readRow(json, layers, choice, readStrip(json.at("strip")).withDip(json.find("dip").map(KitJson::readDip).orElse(Dip.NONE))
+                .withGiveWay(json.find("giveWay").map(KitJson::readGiveWay)));
     }
 
     /**
@@ -215,6 +243,16 @@ final class KitJson {
         s.list(8);
         return s.made(() -> new Strip(s.at(0).number(), s.at(1).number(), s.at(2).number(), s.at(3).number(),
                 s.at(4).number(), s.at(5).number(), s.at(6).number(), s.at(7).number()));
+    }
+
+    private static Dip readDip(JsonPlace d) {
+        d.list(2);
+        return d.made(() -> new Dip(d.at(0).number(), d.at(1).number()));
+    }
+
+    private static GiveWay readGiveWay(JsonPlace g) {
+        g.list(3);
+        return g.made(() -> new GiveWay(new RowId(g.at(0).integer()), g.at(1).number(), g.at(2).number()));
     }
 
     private static Row readRow(JsonPlace json, List<Layer> layers, LayerChoice choice, Strip strip) {

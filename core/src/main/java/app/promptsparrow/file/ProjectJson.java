@@ -1,5 +1,6 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.kit.Master;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
@@ -37,7 +38,7 @@ import java.util.TreeMap;
 final class ProjectJson {
 
     /** The format that is written, and the newest that is read. */
-    static final int FORMAT = 3;
+    static final int FORMAT = 4;
 
     private ProjectJson() {
     }
@@ -57,6 +58,7 @@ final class ProjectJson {
         writeGiven(out, project.given());
         out.writeFieldName("kit");
         KitJson.write(out, project.kit());
+        writeMaster(out, project.master());
         out.writeArrayFieldStart("banks");
         for (Bank bank : project.banks()) {
             out.writeStartObject();
@@ -101,6 +103,24 @@ final class ProjectJson {
 
     static int readChance(JsonPlace json) {
         return json.find("chance").map(JsonPlace::integer).orElse(Project.USUAL_CHANCE);
+    }
+
+    /** Level, ceiling, and whether the limiter is on. */
+    static void writeMaster(JsonGenerator out, Master master) throws IOException {
+        if (!master.equals(Master.USUAL)) {
+            out.writeArrayFieldStart("master");
+            KitJson.writeNumber(out, master.levelDb());
+            KitJson.writeNumber(out, master.ceilingDb());
+            out.writeBoolean(master.limiter());
+            out.writeEndArray();
+        }
+    }
+
+    static Master readMaster(JsonPlace json) {
+        return json.find("master").map(place -> {
+            place.list(3);
+            return place.made(() -> new Master(place.at(0).number(), place.at(2).bool(), place.at(1).number()));
+        }).orElse(Master.USUAL);
     }
 
     static void writeSwing(JsonGenerator out, Swing swing) throws IOException {
@@ -231,8 +251,10 @@ final class ProjectJson {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
         } else if (format == 2) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "given", "kit", "banks", "songs");
-        } else {
+        } else if (format == 3) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "banks", "songs");
+        } else {
+            json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "songs");
         }
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
@@ -248,7 +270,7 @@ final class ProjectJson {
                 json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
                 readSwing(json.at("swing")),
                 json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json), readChance(json),
-                KitJson.read(json.at("kit"), format), banks, songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
+                KitJson.read(json.at("kit"), format), readMaster(json), banks, songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
     }
 
     private static Bank readBank(JsonPlace json, Set<PatternId> ids) {

@@ -106,7 +106,7 @@ public final class BuiltInKits {
                         Recipe.of(Model.SHAKER).with("tone", 3_900).with("sharpness", 1.3).with("grains", 600).with("attack", 30).with("ring", 170)).withStrip(place(-0.35, 0.1)),
                 Row.drum(13, "Bell", Family.PERCUSSION, 56, Recipe.of(Model.BAR)).withStrip(place(0.25, 0.25)),
                 Row.bass(14, "Bass", 1, Recipe.of(Model.SUB_BASS)).withStrip(place(0, 0).withLevelDb(BASS_DB))),
-                new Reverb(2_200, 20, 220, 5_500, -6)));
+                new Reverb(2_200, 20, 120, 220, 5_500, -6)));
     }
 
     /** Hand drums, wood and small metal. */
@@ -135,7 +135,7 @@ public final class BuiltInKits {
                         Recipe.of(Model.SHAKER).with("tone", 6_200).with("sharpness", 3).with("grains", 140).with("attack", 20).with("ring", 115)).withStrip(place(-0.4, 0.05)),
                 Row.drum(15, "Bell", Family.PERCUSSION, 56, Recipe.of(Model.CONE_BELL).with("pitch", 820)).withStrip(place(-0.25, 0.12)),
                 Row.bass(16, "Bass", 1, Recipe.of(Model.PLUCKED_BASS).with("cutoff", 1_500).with("pick", 0.8)).withStrip(place(0, 0).withLevelDb(BASS_DB))),
-                new Reverb(1_100, 8, 200, 8_000, -7)));
+                new Reverb(1_100, 8, 80, 200, 8_000, -7)));
     }
 
     /** All rows by so much: a kit of short or of long sounds is to be as loud as the others under the same beat. */

@@ -22,6 +22,7 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         if (rows.isEmpty() || rows.size() > MAX_ROWS) {
             throw new IllegalArgumentException("a kit has 1 to " + MAX_ROWS + " rows, not " + rows.size());
         }
+        checkWays(rows);
         Set<Object> seen = new HashSet<>();
         for (Row row : rows) {
             if (!seen.add(row.id())) {
@@ -29,6 +30,16 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
             }
             if (!seen.add(row.name().toLowerCase(Locale.ROOT))) {
                 throw new IllegalArgumentException("row name '" + row.name() + "' stands twice in the kit");
+            }
+        }
+    }
+
+    /** Refuses a row that gives way to itself or to none of the kit. */
+    private static void checkWays(List<Row> rows) {
+        for (Row row : rows) {
+            Optional<RowId> to = row.strip().giveWay().map(GiveWay::to);
+            if (to.isPresent() && (to.get().equals(row.id()) || rows.stream().noneMatch(other -> other.id().equals(to.get())))) {
+                throw new IllegalArgumentException("row '" + row.name() + "' gives way to " + (to.get().equals(row.id()) ? "itself" : "row " + to.get().value() + ", which the kit lacks"));
             }
         }
     }
@@ -60,6 +71,10 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         return new Kit(to, rows, reverb);
     }
 
+    public Kit withReverb(Reverb to) {
+        return new Kit(name, rows, to);
+    }
+
     public Kit withRows(List<Row> to) {
         return new Kit(name, to, reverb);
     }
@@ -81,12 +96,12 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         return new Kit(name, more, reverb);
     }
 
-    /** This kit without one row; refuses to take the last one. */
+    /** This kit without one row, to which nobody gives way any more; refuses to take the last one. */
     public Kit without(RowId id) {
         if (rows.size() == 1) {
             throw new IllegalArgumentException("a kit keeps at least one row");
         }
-        return new Kit(name, rows.stream().filter(row -> !row.id().equals(id)).toList(), reverb);
+        return new Kit(name, rows.stream().filter(row -> !row.id().equals(id)).map(row -> row.givingWay(to -> to.equals(id) ? Optional.empty() : Optional.of(to))).toList(), reverb);
     }
 
     /** This kit with one row at another place, from 0. */
@@ -95,6 +110,11 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
         Row row = changed.remove(indexOf(id));
         changed.add(Math.max(0, Math.min(changed.size(), to)), row);
         return new Kit(name, changed, reverb);
+    }
+
+    /** This kit with every other row silent; those that are heard go on to choke and to be given way to, which a muted row is not. */
+    public Kit alone(RowId only) {
+        return withRows(rows.stream().map(row -> row.id().equals(only) || !isHeard(row) ? row : row.withStrip(row.strip().withLevelDb(Strip.SILENT_DB))).toList());
     }
 
     public int highestRowId() {

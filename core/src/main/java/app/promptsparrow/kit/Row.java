@@ -2,6 +2,8 @@ package app.promptsparrow.kit;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * One sound of a kit and everything that belongs to it. Immutable; {@code with…} methods give a changed copy.
@@ -63,6 +65,17 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
         return layers.stream().filter(layer -> !layer.heard().muted() && (!soloed || layer.heard().soloed())).toList();
     }
 
+    /** The layers that a strike sounds; of those chosen by chance the first stands for all. */
+    public List<Layer> layersFor(int velocity, long ordinal) {
+        List<Layer> heard = heardLayers();
+        return switch (voicing.choice()) {
+            case TOGETHER -> heard;
+            case BY_VELOCITY -> heard.stream().filter(layer -> layer.isFor(velocity)).toList();
+            case IN_TURN -> heard.isEmpty() ? heard : List.of(heard.get((int) Math.floorMod(ordinal, (long) heard.size())));
+            case BY_CHANCE -> heard.stream().limit(1).toList();
+        };
+    }
+
     /** What a layer's frames are of: its sound, shifted where its tune or the row's keeps the length. */
     public Sound framesOf(Layer layer) {
         int cents = layer.tune().shiftCents() + voicing.tune().shiftCents();
@@ -102,6 +115,12 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
 
     public Row withStrip(Strip to) {
         return new Row(id, name, family, kind, layers, voicing, to, lean, midi, heard);
+    }
+
+    /** The row, giving way to what another row has become; to nobody if that is gone. */
+    public Row givingWay(Function<RowId, Optional<RowId>> become) {
+        Optional<GiveWay> way = strip.giveWay();
+        return way.isEmpty() ? this : withStrip(strip.withGiveWay(way.flatMap(one -> become.apply(one.to()).map(one::withTo))));
     }
 
     public Row withLean(Lean to) {

@@ -3,13 +3,17 @@ package app.promptsparrow.project;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Heard;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /** A change of the kit: of a row, or of which rows there are. */
@@ -46,6 +50,30 @@ public sealed interface KitEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withKit(project.kit().with(row, r -> r.withStrip(strip)));
+        }
+    }
+
+    /** Sets the mixer values of several rows together. */
+    record SetStrips(String name, Map<RowId, Strip> strips) implements KitEdit {
+        public SetStrips {
+            strips = Map.copyOf(strips);
+        }
+
+        @Override
+        public Project apply(Project project) {
+            Kit kit = project.kit();
+            for (RowId row : strips.keySet()) {
+                kit = kit.with(row, r -> r.withStrip(strips.get(row)));
+            }
+            return project.withKit(kit);
+        }
+    }
+
+    /** Sets the reverb that the rows share. */
+    record SetReverb(String name, Reverb reverb) implements KitEdit {
+        @Override
+        public Project apply(Project project) {
+            return project.withKit(project.kit().withReverb(reverb));
         }
     }
 
@@ -87,8 +115,12 @@ public sealed interface KitEdit extends Edit {
             Set<String> names = new HashSet<>();
             all.forEach(row -> names.add(row.name().toLowerCase(Locale.ROOT)));
             int fresh = project.freshRowId().value();
+            Map<RowId, RowId> become = new HashMap<>();
             for (Row row : rows) {
-                all.add(row.withId(new RowId(fresh++)).withName(KitMatch.freeName(row.name(), names)));
+                become.put(row.id(), new RowId(fresh++));
+            }
+            for (Row row : rows) {
+                all.add(row.withId(become.get(row.id())).withName(KitMatch.freeName(row.name(), names)).givingWay(to -> Optional.ofNullable(become.get(to))));
             }
             return project.withKit(project.kit().withRows(all));
         }

@@ -5,6 +5,7 @@ import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiPredicate;
+import java.util.stream.Collectors;
 
 /**
  * Another kit in the place of a project's: which row goes on as which. A row of the new kit takes the identity of the row it matches
@@ -60,20 +62,22 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
                     + " with hits would stay below; a kit has at most " + Kit.MAX_ROWS);
         }
         List<Row> rows = new ArrayList<>();
+        Map<RowId, RowId> become = new HashMap<>();
         Set<String> names = new HashSet<>();
         int fresh = project.freshRowId().value();
         for (Map.Entry<Row, Optional<Row>> entry : taken.entrySet()) {
             Row row = entry.getKey();
             names.add(row.name().toLowerCase(Locale.ROOT));
-            if (entry.getValue().isPresent()) {
-                Row old = entry.getValue().get();
-                rows.add(row.withId(old.id()).withHeard(old.heard()).withLean(old.lean()));
-            } else {
-                rows.add(row.withId(new RowId(fresh++)));
-            }
+            Row here = entry.getValue().map(old -> row.withId(old.id()).withHeard(old.heard()).withLean(old.lean())).orElse(null);
+            here = here == null ? row.withId(new RowId(fresh++)) : here;
+            become.put(row.id(), here.id());
+            rows.add(here);
         }
+        rows.replaceAll(row -> row.givingWay(to -> Optional.ofNullable(become.get(to))));
+        Set<RowId> there = rows.stream().map(Row::id).collect(Collectors.toSet());
+        kept.forEach(row -> there.add(row.id()));
         for (Row row : kept) {
-            rows.add(row.withName(freeName(row.name(), names)));
+            rows.add(row.withName(freeName(row.name(), names)).givingWay(to -> Optional.of(to).filter(there::contains)));
         }
         return new Kit(kit.name(), rows, kit.reverb());
     }

@@ -2,6 +2,7 @@ package app.promptsparrow.project;
 
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Master;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
@@ -23,7 +24,7 @@ import java.util.function.UnaryOperator;
  * @param banks 1 to {@value #MAX_BANKS}; a pattern's id stands in one slot only
  * @param given the ids that were given out so far; raised to those there are
  */
-public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, int chanceNumber, Kit kit, List<Bank> banks,
+public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, int chanceNumber, Kit kit, Master master, List<Bank> banks,
                       List<Song> songs, GivenIds given) {
 
     public static final int MAX_BANKS = 64;
@@ -81,7 +82,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     /** A new project: one bank with one empty pattern of 16 sixteenths. */
     public static Project untitled(Kit kit) {
         Pattern first = Pattern.empty(new PatternId(1), "Pattern 1", 16);
-        return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, USUAL_CHANCE, kit,
+        return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, USUAL_CHANCE, kit, Master.USUAL,
                 List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), GivenIds.NONE);
     }
 
@@ -176,7 +177,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     Project withoutRow(RowId row) {
         Kit left = kit.without(row);
         List<Bank> changed = banks.stream().map(bank -> bank.withEach(pattern -> pattern.withLane(row, lane -> Lane.EMPTY))).toList();
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, left, changed,
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, left, master, changed,
                 songs.stream().map(song -> song.withoutRow(row)).toList(), given);
     }
 
@@ -205,42 +206,46 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     }
 
     public Project withName(String to) {
-        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, banks, songs, given);
+        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, songs, given);
     }
 
     public Project withTempo(Tempo to) {
-        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, banks, songs, given);
+        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, master, banks, songs, given);
     }
 
     public Project withMeter(Meter to) {
-        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, banks, songs, given);
+        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, master, banks, songs, given);
     }
 
     public Project withSwing(Swing to) {
-        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, banks, songs, given);
+        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, master, banks, songs, given);
     }
 
     public Project withKey(Key to) {
-        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, banks, songs, given);
+        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, master, banks, songs, given);
     }
 
     public Project withTouches(Touches to) {
-        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, master, banks, songs, given);
     }
 
     public Project withChanceNumber(int to) {
-        return new Project(name, tempo, meter, swing, key, touches, to, kit, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, to, kit, master, banks, songs, given);
     }
 
     public Project withKit(Kit to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, master, banks, songs, given);
+    }
+
+    public Project withMaster(Master to) {
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, banks, songs, given);
     }
 
     public Project withBanks(List<Bank> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, to, songs, given);
     }
 
     public Project withSongs(List<Song> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, banks, to, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, to, given);
     }
 }

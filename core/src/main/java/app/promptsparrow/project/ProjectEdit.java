@@ -1,5 +1,6 @@
 package app.promptsparrow.project;
 
+import app.promptsparrow.kit.Master;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Swing;
@@ -96,6 +97,14 @@ public sealed interface ProjectEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withKey(key);
+        }
+    }
+
+    /** Sets the master's level, its limiter and its ceiling. */
+    record SetMaster(String name, Master master) implements ProjectEdit {
+        @Override
+        public Project apply(Project project) {
+            return project.withMaster(master);
         }
     }
 

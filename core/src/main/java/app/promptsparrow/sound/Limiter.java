@@ -3,8 +3,8 @@ package app.promptsparrow.sound;
 import java.util.Arrays;
 
 /**
- * A limiter that looks {@value #AHEAD} ticks ahead, so that its gain is down before a peak arrives and nothing passes its ceiling of
- * –0.3 dBFS, between the frames neither. Owned by one thread; allocates nothing after construction.
+ * A limiter that looks {@value #AHEAD} ticks ahead, so that its gain is down before a peak arrives and nothing passes its ceiling,
+ * between the frames neither. Owned by one thread; allocates nothing after construction.
  *
  * <p>Its gain is a line from tick edge to tick edge. At each edge it is at most what the ticks on both sides allow, and what the ticks
  * ahead allow plus their distance on a straight attack. After a peak it is held for half a period of the lowest bass, so that a held
@@ -13,7 +13,6 @@ import java.util.Arrays;
 public final class Limiter {
 
     public static final int AHEAD = 4;
-    public static final float CEILING = 0.96605088f; // -0.3 dBFS
 
     private static final double HOLD_SECONDS = 0.0125;
     private static final double FAST_SECONDS = 0.06;
@@ -53,8 +52,10 @@ public final class Limiter {
     /**
      * Takes the newest tick's frames into account; call once a tick, {@value #AHEAD} ticks before that tick's
      * {@link #apply}.
+     *
+     * @param ceiling 1 is full scale
      */
-    public void see(float[] l, float[] r, int from, int frames) {
+    public void see(float[] l, float[] r, int from, int frames, float ceiling) {
         float peakLeft = peak(l, from, frames);
         float peakRight = peak(r, from, frames);
         System.arraycopy(allowed, 1, allowed, 0, AHEAD);
@@ -62,13 +63,13 @@ public final class Limiter {
         System.arraycopy(seenRight, 1, seenRight, 0, AHEAD);
         seenLeft[AHEAD] = peakLeft;
         seenRight[AHEAD] = peakRight;
-        float between = Math.max(left.between(l, from, frames, peakLeft, CEILING), right.between(r, from, frames, peakRight, CEILING));
-        allowed[AHEAD] = allowed(Math.max(between, Math.max(peakLeft, peakRight)));
-        allowed[AHEAD - 1] = Math.min(allowed[AHEAD - 1], allowed(between)); // some of it lies in the tick before
+        float between = Math.max(left.between(l, from, frames, peakLeft, ceiling), right.between(r, from, frames, peakRight, ceiling));
+        allowed[AHEAD] = allowed(Math.max(between, Math.max(peakLeft, peakRight)), ceiling);
+        allowed[AHEAD - 1] = Math.min(allowed[AHEAD - 1], allowed(between, ceiling)); // some of it lies in the tick before
     }
 
-    private static double allowed(float peak) {
-        return peak > CEILING ? CEILING / peak : 1;
+    private static double allowed(float peak, float ceiling) {
+        return peak > ceiling ? ceiling / peak : 1;
     }
 
     private static float peak(float[] of, int from, int frames) {
@@ -89,8 +90,13 @@ public final class Limiter {
         return seenRight[0];
     }
 
-    /** Applies the gain to the tick seen {@value #AHEAD} ticks ago. Call after {@link #see}. */
-    public void apply(float[] l, float[] r, int from, int frames) {
+    /**
+     * Applies the gain to the tick seen {@value #AHEAD} ticks ago. Call after {@link #see}.
+     *
+     * @param share   how much of it is applied at the tick's begin: 1 is all, 0 lets everything pass
+     * @param toShare at its end
+     */
+    public void apply(float[] l, float[] r, int from, int frames, float share, float toShare) {
         double begin = Math.min(edge, allowed[0]); // only the very first tick can begin above what it allows
         double needed = allowed[0];
         for (int i = 1; i <= AHEAD; i++) {
@@ -99,14 +105,15 @@ public final class Limiter {
         }
         double to = Math.min(needed, recovered(needed));
         edge = to;
-        if (begin == 1 && to == 1) {
+        if (begin == 1 && to == 1 || share == 0 && toShare == 0) {
             return;
         }
-        double slope = (to - begin) / frames;
+        double first = 1 + (begin - 1) * share;
+        double slope = (1 + (to - 1) * toShare - first) / frames;
         float peakLeft = 0;
         float peakRight = 0;
         for (int i = 0; i < frames; i++) {
-            float gain = (float) (begin + slope * i);
+            float gain = (float) (first + slope * i);
             l[from + i] *= gain;
             r[from + i] *= gain;
             peakLeft = Math.max(peakLeft, Math.abs(l[from + i]));

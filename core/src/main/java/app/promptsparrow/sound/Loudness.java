@@ -80,36 +80,97 @@ public final class Loudness {
         return whole.integrated();
     }
 
-    /** Measures a piece a frame at a time; a minute of it takes 5 KiB. Owned by one thread. */
-    public static final class Whole {
+    /** The weighted power of what is played, in steps of 0.1 s. Owned by one thread; allocates at construction only. */
+    public static final class Steps {
         private final Weighting left;
         private final Weighting right;
         private final int step;
-        /** Mean power of each quarter of a block. */
-        private double[] steps = new double[64];
-        private int count;
         private double sum;
         private int frames;
+        private double last;
 
-        public Whole(double rate) {
+        public Steps(double rate) {
             left = new Weighting(rate);
             right = new Weighting(rate);
             step = (int) (BLOCK_SECONDS * rate / 4);
         }
 
-        public void add(double l, double r) {
+        /** Answers whether a step is complete, whose power is then {@link #last}. */
+        public boolean add(double l, double r) {
             double weightedLeft = left.next(l);
             double weightedRight = right.next(r);
             sum += weightedLeft * weightedLeft + weightedRight * weightedRight;
-            if (++frames == step) {
-                steps = count == steps.length ? Arrays.copyOf(steps, 2 * count) : steps;
-                steps[count++] = sum / step;
-                sum = 0;
-                frames = 0;
+            if (++frames < step) {
+                return false;
+            }
+            last = sum / step;
+            sum = 0;
+            frames = 0;
+            return true;
+        }
+
+        /** The mean power of the step that was completed last. */
+        public double last() {
+            return last;
+        }
+    }
+
+    /** Measures a piece a frame at a time; a minute of it takes 5 KiB. Owned by one thread. */
+    public static final class Whole {
+        private final Steps measured;
+        private final Blocks blocks = new Blocks();
+
+        public Whole(double rate) {
+            measured = new Steps(rate);
+        }
+
+        public void add(double l, double r) {
+            if (measured.add(l, r)) {
+                blocks.add(measured.last());
             }
         }
 
         /** In LUFS, so far; –70 if nothing is louder. */
+        public double integrated() {
+            return blocks.integrated();
+        }
+    }
+
+    /** What steps of 0.1 s add up to, in LUFS; –70 if nothing is louder. Owned by one thread. */
+    public static final class Blocks {
+        /** Mean power of each quarter of a block. */
+        private double[] steps = new double[64];
+        private int count;
+
+        /** The next step's mean power, as {@link Steps} tells it. */
+        public void add(double power) {
+            steps = count == steps.length ? Arrays.copyOf(steps, 2 * count) : steps;
+            steps[count++] = power;
+        }
+
+        public void clear() {
+            count = 0;
+        }
+
+        /** Of the last 0.4 s. */
+        public double momentary() {
+            return lately(4);
+        }
+
+        /** Of the last 3 s. */
+        public double shortTerm() {
+            return lately(30);
+        }
+
+        private double lately(int most) {
+            double sum = 0;
+            for (int i = Math.max(0, count - most); i < count; i++) {
+                sum += steps[i];
+            }
+            return Math.max(LEAST_LUFS, OFFSET + 10 * StrictMath.log10(Math.max(1e-15, sum / most)));
+        }
+
+        /** Of all, without what is much softer than the rest. */
         public double integrated() {
             double[] power = new double[Math.max(0, count - 3)];
             for (int block = 0; block < power.length; block++) {

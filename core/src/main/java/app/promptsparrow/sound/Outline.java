@@ -6,7 +6,6 @@ import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.Span;
 import app.promptsparrow.sample.SampleBuffer;
-import java.util.List;
 
 /**
  * How loud a sound is over its time, for drawing: on a time scale that is even in the logarithm of 20 ms more, so that attacks and
@@ -42,18 +41,8 @@ public record Outline(float[] levels, double lengthMs) {
      * @return {@link #NONE} while nothing of its sounds is there, or if no layer sounds
      */
     public static Outline of(Row row, int velocity, SoundStore sounds) {
-        List<Layer> heard = row.heardLayers();
         Making making = new Making(sounds.rateHz());
-        for (Layer layer : heard) {
-            boolean isMeant = switch (row.voicing().choice()) {
-                case TOGETHER -> true;
-                case BY_VELOCITY -> layer.isFor(velocity);
-                case IN_TURN, BY_CHANCE -> layer == heard.get(0);
-            };
-            if (isMeant) {
-                making.add(layer, row, velocity, sounds);
-            }
-        }
+        row.layersFor(velocity, 0).forEach(layer -> making.add(layer, row, velocity, sounds));
         return making.made();
     }
 

@@ -7,8 +7,6 @@ package app.promptsparrow.sound;
  */
 public final class Svf {
 
-    /** Share of the way to its target that a setting goes in each control tick. */
-    private static final double GLIDE = 0.2;
     private static final double TINY = 1e-20;
 
     /**
@@ -47,6 +45,25 @@ public final class Svf {
                     : new Setting(g(hz, rateHz) * StrictMath.sqrt(a), BUTTERWORTH, a * a, BUTTERWORTH * (1 - a) * a, 1 - a * a);
         }
 
+        /** A bell; {@code q} is its middle over its width. */
+        public static Setting bell(double hz, double db, double q, double rateHz) {
+            double a = StrictMath.pow(10, db / 40);
+            double k = 1 / (q * a);
+            return db == 0 ? NEUTRAL : new Setting(g(hz, rateHz), k, 1, k * (a * a - 1), 0);
+        }
+
+        /** What it makes of the level of a tone, in dB. */
+        public double db(double hz, double rateHz) {
+            // with s = i·w: H = m0 + (m1·s + m2) / (s² + k·s + 1), w in units of the corner
+            double w = StrictMath.tan(StrictMath.PI * hz / rateHz) / g;
+            double re = 1 - w * w;
+            double im = k * w;
+            double size = re * re + im * im;
+            double outRe = m0 + (m2 * re + m1 * w * im) / size;
+            double outIm = (m1 * w * re - m2 * im) / size;
+            return 10 * StrictMath.log10(Math.max(1e-12, outRe * outRe + outIm * outIm));
+        }
+
         private static double g(double hz, double rateHz) {
             return StrictMath.tan(StrictMath.PI * Math.min(hz, 0.49 * rateHz) / rateHz);
         }
@@ -68,9 +85,22 @@ public final class Svf {
     private double band;
     private boolean neutral = true;
     private boolean settled = true;
+    /** Where the five numbers are on their way, and how much they change a frame. */
+    private final Glide[] glides = {new Glide(0.1), new Glide(1), new Glide(1), new Glide(0), new Glide(0)};
+    private final double[] steps = new double[5];
+    private final double[] work = new double[32];
 
     /** Takes a setting at once, for the start. */
     public void set(Setting setting) {
+        glides[0].set(setting.g);
+        glides[1].set(setting.k);
+        glides[2].set(setting.m0);
+        glides[3].set(setting.m1);
+        glides[4].set(setting.m2);
+        take(setting);
+    }
+
+    private void take(Setting setting) {
         g = setting.g;
         k = setting.k;
         m0 = setting.m0;
@@ -81,33 +111,33 @@ public final class Svf {
         coefficients();
     }
 
-    /** Once a control tick: goes a part of the way to a setting. */
-    public void glide(Setting target) {
+    /** Once a control tick, before it is processed: goes a part of the way to a setting, frame by frame. */
+    public void glide(Setting target, int frames) {
         if (isAt(target)) {
             return;
         }
         if (neutral) { // begins from silence: the corner need not travel, the mix fades in
+            glides[0].set(target.g);
+            glides[1].set(target.k);
             g = target.g;
             k = target.k;
             low = 0;
             band = 0;
         }
-        if (!target.isNeutral()) { // towards neutral only the mix fades
-            g += (target.g - g) * GLIDE;
-            k += (target.k - k) * GLIDE;
-        }
-        m0 += (target.m0 - m0) * GLIDE;
-        m1 += (target.m1 - m1) * GLIDE;
-        m2 += (target.m2 - m2) * GLIDE;
-        double distance = Math.abs(m0 - target.m0) + Math.abs(m1 - target.m1) + Math.abs(m2 - target.m2)
-                + (target.isNeutral() ? 0 : Math.abs(g - target.g) + Math.abs(k - target.k));
-        if (distance < 1e-6) {
+        boolean fades = target.isNeutral(); // then only the mix fades
+        boolean there = reached(0, g, fades ? g : target.g, frames) & reached(1, k, fades ? k : target.k, frames) & reached(2, m0, target.m0, frames)
+                & reached(3, m1, target.m1, frames) & reached(4, m2, target.m2, frames);
+        if (there) {
             set(target);
         } else {
             neutral = false;
             settled = false;
-            coefficients();
         }
+    }
+
+    private boolean reached(int number, double from, double target, int frames) {
+        steps[number] = (glides[number].next(target) - from) / frames;
+        return from == target && glides[number].isAt(target);
     }
 
     /** Takes over another one's setting and what it has kept of what sounded. */
@@ -124,6 +154,10 @@ public final class Svf {
         band = other.band;
         neutral = other.neutral;
         settled = other.settled;
+        for (int i = 0; i < glides.length; i++) {
+            glides[i].become(other.glides[i]);
+            steps[i] = other.steps[i];
+        }
     }
 
     public boolean isNeutral() {
@@ -179,7 +213,37 @@ public final class Svf {
         processOne(this, sound, sound.length);
     }
 
+    /** While its setting glides: each frame has its own. */
+    private void processGliding(double[] work, int frames) {
+        for (int i = 0; i < frames; i++) {
+            g += steps[0];
+            k += steps[1];
+            m0 += steps[2];
+            m1 += steps[3];
+            m2 += steps[4];
+            coefficients();
+            double x = work[i];
+            double v3 = x - low;
+            double v1 = a1 * band + a2 * v3;
+            double v2 = low + a2 * band + a3 * v3;
+            band = 2 * v1 - band;
+            low = 2 * v2 - low;
+            work[i] = m0 * x + m1 * v1 + m2 * v2;
+        }
+        g = glides[0].value();
+        k = glides[1].value();
+        m0 = glides[2].value();
+        m1 = glides[3].value();
+        m2 = glides[4].value();
+        coefficients();
+        keep(band, low);
+    }
+
     private static void processOne(Svf p, double[] work, int frames) {
+        if (!p.settled) {
+            p.processGliding(work, frames);
+            return;
+        }
         double c1 = p.a1;
         double c2 = p.a2;
         double c3 = p.a3;
@@ -201,6 +265,11 @@ public final class Svf {
     }
 
     private static void processTwo(Svf p, Svf q, double[] work, int frames) {
+        if (!p.settled || !q.settled) {
+            processOne(p, work, frames);
+            processOne(q, work, frames);
+            return;
+        }
         double p1 = p.band;
         double p2 = p.low;
         double q1 = q.band;
@@ -241,28 +310,17 @@ public final class Svf {
         low = Math.abs(lowState) < TINY ? 0 : lowState;
     }
 
-    /** Filters {@code frames} values in place; nothing if neutral. */
+    /** Filters {@code frames} values in place; nothing if neutral. A setting that glides does so within one call. */
     public void process(float[] buffer, int from, int frames) {
-        if (neutral) {
-            return;
+        for (int at = 0; !neutral && at < frames; at += work.length) {
+            int count = Math.min(work.length, frames - at);
+            for (int i = 0; i < count; i++) {
+                work[i] = buffer[from + at + i];
+            }
+            processOne(this, work, count);
+            for (int i = 0; i < count; i++) {
+                buffer[from + at + i] = (float) work[i];
+            }
         }
-        double c1 = a1;
-        double c2 = a2;
-        double c3 = a3;
-        double x0 = m0;
-        double x1 = m1;
-        double x2 = m2;
-        double s1 = band;
-        double s2 = low;
-        for (int i = from; i < from + frames; i++) {
-            double x = buffer[i];
-            double v3 = x - s2;
-            double v1 = c1 * s1 + c2 * v3;
-            double v2 = s2 + c2 * s1 + c3 * v3;
-            s1 = 2 * v1 - s1;
-            s2 = 2 * v2 - s2;
-            buffer[i] = (float) (x0 * x + x1 * v1 + x2 * v2);
-        }
-        keep(s1, s2);
     }
 }

@@ -60,15 +60,19 @@ class NoClickTest {
         }
         SampleBuffer sound = SampleBuffer.stereo(tone, tone);
         SampleBuffer silence = SampleBuffer.mono(new float[100]);
+        Renderings tones = renderings(sound);
+        Renderings silences = renderings(silence);
         SoundStore store = mock(SoundStore.class);
         when(store.rateHz()).thenReturn(RATE);
-        when(store.get(any())).thenAnswer(asked -> {
-            Renderings made = mock(Renderings.class);
-            when(made.at(anyInt(), anyLong())).thenReturn(asked.getArgument(0).equals(TONE) ? sound : silence);
-            when(made.isReady()).thenReturn(true);
-            return made;
-        });
+        when(store.get(any())).thenAnswer(asked -> asked.getArgument(0).equals(TONE) ? tones : silences);
         return store;
+    }
+
+    private static Renderings renderings(SampleBuffer sound) {
+        Renderings made = mock(Renderings.class);
+        when(made.at(anyInt(), anyLong())).thenReturn(sound);
+        when(made.isReady()).thenReturn(true);
+        return made;
     }
 
     private static final Kit KIT = new Kit("Held", List.of(
@@ -84,6 +88,11 @@ class NoClickTest {
         return project -> project.withKit(project.kit().with(HELD, change));
     }
 
+    /** Without the reverb, which rings on. */
+    private static Kit dry(Kit kit) {
+        return kit.withRows(kit.rows().stream().map(row -> row.withStrip(row.strip().withSend(0))).toList());
+    }
+
     private enum Event {
         MUTE(row(row -> row.withHeard(new Heard(true, false)))),
         LEVEL_DOWN(row(row -> row.withStrip(row.strip().withLevelDb(-30)))),
@@ -92,7 +101,7 @@ class NoClickTest {
         SOLO_OF_ANOTHER(project -> project.withKit(project.kit().with(SILENT, row -> row.withHeard(new Heard(false, true))))),
         SOUND_SWAP(row(row -> row.withLayers(List.of(Layer.of(Recipe.of(Model.BELL)))))),
         TUNE_WITH_LENGTH_KEPT(row(row -> row.withVoicing(row.voicing().withTune(new Tune(300, true))))),
-        KIT_SWAP(project -> new KitEdit.TakeKit(BuiltInKits.all().get(1)).apply(project)),
+        KIT_SWAP(project -> new KitEdit.TakeKit(dry(BuiltInKits.all().get(1))).apply(project)),
         ROW_REMOVED(project -> project.withKit(new Kit("Less", List.of(project.kit().rows().get(1)), project.kit().reverb()))),
         STOP(project -> project),
         CHOKE(project -> project),

@@ -5,11 +5,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.kit.Dip;
+import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Master;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
+import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Touches;
@@ -22,6 +27,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -187,5 +193,40 @@ class LimitsTest {
         assertThat(old.songs()).isEqualTo(demo.songs());
         ProjectFile.save(old, path);
         assertThat(ProjectFile.open(path)).isEqualTo(old);
+    }
+
+    @Test
+    void a_file_of_format_3_opens_as_it_was_with_a_reverb_as_loud_as_it_was() throws Exception {
+        Path path = frozen(3);
+        Project old = ProjectFile.open(path);
+        Project demo = DemoProject.make();
+        assertThat(old.banks()).isEqualTo(demo.banks());
+        assertThat(old.master()).isEqualTo(Master.USUAL);
+        assertThat(old.kit().reverb()).isEqualTo(new Reverb(1_400, 12, 100, 180, 7_500, -18));
+        assertThat(old.kit().rows()).allMatch(row -> row.strip().dip().isNone() && row.strip().giveWay().isEmpty());
+        ProjectFile.save(old, path);
+        assertThat(ProjectFile.open(path)).isEqualTo(old);
+    }
+
+    @Test
+    void odd_values_of_the_mix_are_refused_by_their_place() throws Exception {
+        Project demo = DemoProject.make();
+        RowId kick = demo.kit().rows().get(0).id();
+        Project mixed = demo.withMaster(new Master(-3, false, -1)).withKit(demo.kit().with(demo.kit().rows().get(1).id(), row -> row.withStrip(row.strip()
+                .withDip(new Dip(300, -4.5)).withGiveWay(Optional.of(new GiveWay(kick, 9, 120))))));
+        String json = new String(ProjectFile.json(mixed, true), StandardCharsets.UTF_8);
+        assertThat(ProjectFile.parse(json.getBytes(StandardCharsets.UTF_8))).isEqualTo(mixed);
+        for (String[] wrong : new String[][] {
+                {"\"master\": [-3, -1, false]", "\"master\": [-3, -13, false]", "the limiter's ceiling in dB is -12 to 0, not -13"},
+                {"\"master\": [-3, -1, false]", "\"master\": [-3, -1]", "expected at least 3 values"},
+                {"\"dip\": [300, -4.5]", "\"dip\": [9, -4.5]", "a dip's middle in Hz is 40 to 8000, not 9"},
+                {"\"dip\": [300, -4.5]", "\"dip\": [300, \"deep\"]", "expected a number"},
+                {"\"giveWay\": [1, 9, 120]", "\"giveWay\": [1, 25, 120]", "giving way in dB is 0 to 24, not 25"},
+                {"\"giveWay\": [1, 9, 120]", "\"giveWay\": [2, 9, 120]", "row 'Snare' gives way to itself"},
+                {"\"giveWay\": [1, 9, 120]", "\"giveWay\": [77, 9, 120]", "row 'Snare' gives way to row 77, which the kit lacks"}}) {
+            String broken = json.replaceAll("\\s+", " ").replace("[ ", "[").replace(" ]", "]");
+            assertThat(broken).contains(wrong[0]);
+            refused(zip(out -> out.write(broken.replace(wrong[0], wrong[1]).getBytes(StandardCharsets.UTF_8))), wrong[2]);
+        }
     }
 }

@@ -2,7 +2,9 @@ package app.promptsparrow.project;
 
 import app.promptsparrow.Generated;
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Dip;
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Chance;
@@ -31,7 +33,7 @@ public final class HistoryTestEdits {
         Row row = project.kit().rows().get(random.nextInt(project.kit().rows().size()));
         StepValue step = StepValue.all().get(random.nextInt(21));
         int number = random.nextInt(300);
-        return switch (random.nextInt(30)) {
+        return switch (random.nextInt(34)) {
             case 0 -> new ProjectEdit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new ProjectEdit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new ProjectEdit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -62,6 +64,10 @@ public final class HistoryTestEdits {
             case 25 -> new ProjectEdit.DrawChance(number);
             case 26 -> new KitEdit.TakeKit(BuiltInKits.all().get(number % 4));
             case 27 -> new KitEdit.AddRows("Add rows", BuiltInKits.tinShed().rows().subList(0, 1 + number % 2));
+            case 29 -> new KitEdit.SetStrips("Levels", Map.of(row.id(), row.strip().withDip(new Dip(40 + number, -number % 13))));
+            case 30 -> new KitEdit.SetReverb("Size", project.kit().reverb().withSize(50 + number % 101));
+            case 31 -> new ProjectEdit.SetMaster("Master", project.master().withLevelDb(-number / 6.0).withLimiter(random.nextBoolean()));
+            case 32 -> new KitEdit.SetStrip("Give way", row.id(), row.strip().withGiveWay(Optional.of(new GiveWay(project.kit().rows().get(number % project.kit().rows().size()).id(), 9, 20 + number))));
             case 28 -> new KitEdit.RenameKit("Kit " + number);
             case 24 -> new ProjectEdit.SetTouches("Touch", project.touches().with(number % 4, 1 + number % 127));
             default -> new PatternEdit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));

@@ -105,6 +105,17 @@ final class Spectrum {
         return energy(0, Double.MAX_VALUE);
     }
 
+    /** By how many dB the strongest line of a range stands above the mean of its lines. */
+    double peakOverMeanDb(double fromHz, double toHz) {
+        int from = (int) Math.ceil(fromHz / binHz);
+        int to = (int) (toHz / binHz);
+        double greatest = 0;
+        for (int i = from; i <= to; i++) {
+            greatest = Math.max(greatest, power[i]);
+        }
+        return 10 * Math.log10(greatest * (to - from + 1) / energy(fromHz, toHz));
+    }
+
     /** The strongest frequency within a range. */
     double peakHz(double fromHz, double toHz) {
         int best = (int) Math.ceil(fromHz / binHz);
