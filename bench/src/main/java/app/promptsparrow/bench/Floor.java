@@ -23,9 +23,15 @@ final class Floor {
     private final float[] send = new float[BLOCK];
     private final float[] wave = new float[4_099];
     private final double[] bass = new double[12];
-    private final float[][] lines = new float[LINES][];
-    private final int[] at = new int[LINES];
-    private final double[] damped = new double[LINES];
+    private static final int MASK = 8_191;
+    private final float[] before = new float[MASK + 1];
+    private final float[][] lines = new float[LINES][MASK + 1];
+    private final float[][] inner = new float[LINES][MASK + 1];
+    private final float[][] diffusers = new float[4][MASK + 1];
+    private final float[] damped = new float[LINES];
+    private int now;
+    private final double[] twice = new double[2 * BLOCK];
+    private final double[] four = new double[4 * BLOCK];
     private float gain = 1;
 
     /**
@@ -35,10 +41,7 @@ final class Floor {
     Floor(float[][][] voices, double[] sounding) {
         this.voices = voices;
         this.sounding = sounding;
-        this.state = new double[2 * voices.length + 1][8];
-        for (int i = 0; i < LINES; i++) {
-            lines[i] = new float[1_400 + 300 * i + i * i];
-        }
+        this.state = new double[2 * voices.length + 1][58];
         for (int i = 0; i < wave.length; i++) {
             wave[i] = (float) Math.sin(i * 2 * Math.PI / 4_096);
         }
@@ -55,12 +58,12 @@ final class Floor {
                 for (int channel = 0; channel < voices[i].length; channel++) {
                     Arrays.fill(row, 0);
                     addVoices(voices[i][channel], sounding[i]);
-                    stages(state[2 * i + channel], voices[i].length == 2, channel == 1);
+                    stages(state[2 * i + channel], i % Pieces.DRIVEN == 0, voices[i].length == 2, channel == 1);
                 }
             }
             Arrays.fill(row, 0);
             addBass();
-            stages(state[2 * voices.length], false, false);
+            stages(state[2 * voices.length], false, false, false);
             reverb();
             limit();
             sum += left[7] + right[9];
@@ -146,17 +149,17 @@ final class Floor {
         return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
     }
 
-    /** Drive, four filters, level, pan and send of one row; loops split where that is faster. */
-    private void stages(double[] s, boolean stereo, boolean second) {
-        for (int i = 0; i < BLOCK; i++) {
-            float pushed = row[i] * 2.4f;
-            row[i] = pushed / (float) Math.sqrt(1 + pushed * pushed) * 0.8f;
-        }
+    /** Drive, five filters, level, pan and send of one row; loops split where that is faster. */
+    private void stages(double[] s, boolean driven, boolean stereo, boolean second) {
         for (int i = 0; i < BLOCK; i++) {
             work[i] = row[i];
         }
+        if (driven) {
+            drive(s);
+        }
         twoFilters(s, 0, 0.994, 0.0039, 0.000015, 0.28, 0.36, 0.46);
         twoFilters(s, 4, 0.986, 0.0097, 0.0001, 0.61, 0.21, 0.07);
+        oneFilter(s, 8, 0.97, 0.011, 0.0002);
         for (int i = 0; i < BLOCK; i++) {
             row[i] = (float) work[i];
         }
@@ -173,6 +176,64 @@ final class Floor {
         for (int i = 0; i < BLOCK; i++) {
             send[i] += row[i] * 0.1f;
         }
+    }
+
+    /** Up to four times the rate by half-band all-passes, bent there, and down again, with the power of both. */
+    private void drive(double[] s) {
+        for (int i = 0; i < BLOCK; i++) {
+            twice[2 * i] = allPasses(s, 10, 4, work[i]);
+            twice[2 * i + 1] = allPasses(s, 18, 4, work[i]);
+        }
+        for (int i = 0; i < 2 * BLOCK; i++) {
+            four[2 * i] = allPasses(s, 26, 2, twice[i]);
+            four[2 * i + 1] = allPasses(s, 30, 2, twice[i]);
+        }
+        for (int i = 0; i < 4 * BLOCK; i++) {
+            double x = four[i];
+            four[i] = x / Math.sqrt(1 + 2 * x * x);
+        }
+        for (int i = 0; i < 2 * BLOCK; i++) {
+            twice[i] = 0.5 * (allPasses(s, 34, 2, four[2 * i + 1]) + allPasses(s, 38, 2, four[2 * i]));
+        }
+        double in = 0;
+        double out = 0;
+        for (int i = 0; i < BLOCK; i++) {
+            double y = 0.5 * (allPasses(s, 42, 4, twice[2 * i + 1]) + allPasses(s, 50, 4, twice[2 * i]));
+            in += work[i] * work[i];
+            out += y * y;
+            work[i] = y;
+        }
+        double gain = Math.sqrt((in + 1e-9) / (out + 1e-9));
+        for (int i = 0; i < BLOCK; i++) {
+            work[i] *= gain;
+        }
+    }
+
+    private static double allPasses(double[] s, int at, int count, double value) {
+        double x = value;
+        for (int i = at; i < at + 2 * count; i += 2) {
+            double y = s[i] + 0.4 * (x - s[i + 1]);
+            s[i] = x;
+            s[i + 1] = y;
+            x = y;
+        }
+        return x;
+    }
+
+    private void oneFilter(double[] s, int at, double a1, double a2, double a3) {
+        double s0 = s[at];
+        double s1 = s[at + 1];
+        for (int i = 0; i < BLOCK; i++) {
+            double x = work[i];
+            double v3 = x - s1;
+            double v1 = a1 * s0 + a2 * v3;
+            double v2 = s1 + a2 * s0 + a3 * v3;
+            s0 = 2 * v1 - s0;
+            s1 = 2 * v2 - s1;
+            work[i] = 0.9 * x + 0.1 * v1;
+        }
+        s[at] = s0;
+        s[at + 1] = s1;
     }
 
     private void twoFilters(double[] s, int at, double a1, double a2, double a3, double b1, double b2, double b3) {
@@ -201,53 +262,60 @@ final class Floor {
         s[at + 3] = s3;
     }
 
+    /** Twelve early taps, four all-passes, eight lines read between their frames, each with an all-pass and damped. */
     private void reverb() {
-        for (int i = 0; i < BLOCK; i++) {
-            double d0 = lines[0][at[0]];
-            double d1 = lines[1][at[1]];
-            double d2 = lines[2][at[2]];
-            double d3 = lines[3][at[3]];
-            double d4 = lines[4][at[4]];
-            double d5 = lines[5][at[5]];
-            double d6 = lines[6][at[6]];
-            double d7 = lines[7][at[7]];
-            left[i] += (float) ((d0 - d2 + d4 - d6) * 0.3);
-            right[i] += (float) ((d1 - d3 + d5 - d7) * 0.3);
-            double p0 = d0 + d1;
-            double p1 = d0 - d1;
-            double p2 = d2 + d3;
-            double p3 = d2 - d3;
-            double p4 = d4 + d5;
-            double p5 = d4 - d5;
-            double p6 = d6 + d7;
-            double p7 = d6 - d7;
-            double q0 = p0 + p2;
-            double q1 = p1 + p3;
-            double q2 = p0 - p2;
-            double q3 = p1 - p3;
-            double q4 = p4 + p6;
-            double q5 = p5 + p7;
-            double q6 = p4 - p6;
-            double q7 = p5 - p7;
-            double feed = send[i] * 0.35;
-            put(0, feed + (q0 + q4) * 0.31);
-            put(1, feed + (q1 + q5) * 0.31);
-            put(2, feed + (q2 + q6) * 0.3);
-            put(3, feed + (q3 + q7) * 0.3);
-            put(4, feed + (q0 - q4) * 0.29);
-            put(5, feed + (q1 - q5) * 0.29);
-            put(6, feed + (q2 - q6) * 0.28);
-            put(7, feed + (q3 - q7) * 0.28);
+        for (int i = 0; i < BLOCK; i++, now++) {
+            before[now & MASK] = send[i];
+            float l = 0;
+            float r = 0;
+            for (int tap = 0; tap < 6; tap++) {
+                l += before[now - 300 - 190 * tap & MASK] * 0.4f;
+                r += before[now - 350 - 170 * tap & MASK] * 0.4f;
+            }
+            float x = before[now - 600 & MASK];
+            for (int stage = 0; stage < 4; stage++) {
+                x = allPass(diffusers[stage], 91 + 60 * stage, x);
+            }
+            for (int line = 0; line < LINES; line++) {
+                float[] delay = lines[line];
+                int place = now - 1_300 - 280 * line;
+                float a = delay[place + 1 & MASK];
+                float b = delay[place & MASK];
+                float c = delay[place - 1 & MASK];
+                float d = delay[place - 2 & MASK];
+                float t = 0.3f;
+                float read = b + t * (c - b) + t * (1 - t) * ((t - 2) * (a - 2 * b + c) - (t + 1) * (b - 2 * c + d)) * 0.1667f;
+                float smooth = allPass(inner[line], 254 + 67 * line, read) * 0.6f + damped[line] * 0.3f;
+                damped[line] = smooth;
+                l += line % 2 == 0 ? smooth : -smooth;
+                r += line % 4 < 2 ? smooth : -smooth;
+            }
+            left[i] += l;
+            right[i] += r;
+            float p0 = damped[0] + damped[1];
+            float p1 = damped[0] - damped[1];
+            float p2 = damped[2] + damped[3];
+            float p3 = damped[2] - damped[3];
+            float p4 = damped[4] + damped[5];
+            float p5 = damped[4] - damped[5];
+            float p6 = damped[6] + damped[7];
+            float p7 = damped[6] - damped[7];
+            lines[0][now & MASK] = x + (p0 + p2 + p4 + p6) * 0.35f;
+            lines[1][now & MASK] = x + (p1 + p3 + p5 + p7) * 0.35f;
+            lines[2][now & MASK] = x + (p0 - p2 + p4 - p6) * 0.35f;
+            lines[3][now & MASK] = x + (p1 - p3 + p5 - p7) * 0.35f;
+            lines[4][now & MASK] = x + (p0 + p2 - p4 - p6) * 0.35f;
+            lines[5][now & MASK] = x + (p1 + p3 - p5 - p7) * 0.35f;
+            lines[6][now & MASK] = x + (p0 - p2 - p4 + p6) * 0.35f;
+            lines[7][now & MASK] = x + (p1 - p3 - p5 + p7) * 0.35f;
         }
     }
 
-    private void put(int line, double value) {
-        double smooth = value * 0.6 + damped[line] * 0.4;
-        damped[line] = smooth;
-        float[] buffer = lines[line];
-        int place = at[line];
-        buffer[place] = (float) smooth;
-        at[line] = place + 1 == buffer.length ? 0 : place + 1;
+    private float allPass(float[] delay, int length, float x) {
+        float late = delay[now - length & MASK];
+        float out = late - 0.55f * x;
+        delay[now & MASK] = x + 0.55f * out;
+        return out;
     }
 
     private void limit() {

@@ -34,12 +34,14 @@ final class PaintBench {
                 Figure.atLeast("scroll-rate", "frames shown, scrolling 48 rows x 64 of 256 steps while playing, of those at rest", rest / mean(frames), "", 0.98),
                 Figure.told("scroll-median", "from one of these frames to the next, median", percentile(frames, 0.5), "ms"),
                 Figure.told("scroll-95", "the same, 95th percentile", percentile(frames, 0.95), "ms"),
+                Figure.atLeast("scroll-rate-mix", "the same in Mix, 48 rows, up and down", rest / mean(told.between(PaintWindow.Phase.MIX)), "", 0.98),
+                Figure.atMost("P4-meters", "UI time a second for meters and the folded master, 48 rows playing", told.meters[0], "ms", 20),
                 Figure.told("rest-mean", "from one pulse of the same window at rest to the next, mean", rest, "ms"),
                 Figure.told("rest-95", "the same, 95th percentile", percentile(told.between(PaintWindow.Phase.REST), 0.95), "ms"));
     }
 
-    /** Milliseconds of each press, and when each frame of each phase began, in nanoseconds. */
-    private record Told(List<Double> presses, Map<PaintWindow.Phase, List<Long>> frames) {
+    /** Milliseconds of each press and of meters in a second, and when each frame of each phase began, in nanoseconds. */
+    private record Told(List<Double> presses, Map<PaintWindow.Phase, List<Long>> frames, double[] meters) {
 
         /** Milliseconds from each frame of a phase to the next. */
         List<Double> between(PaintWindow.Phase phase) {
@@ -65,7 +67,7 @@ final class PaintBench {
         command.addAll(List.of("-Djavafx.pulseLogger=true", "-Djavafx.pulseLogger.threshold=0", "-cp", System.getProperty("bench.windowClasses"),
                 "app.promptsparrow.bench.PaintWindow", "" + warm, "" + measured));
         Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
-        Told found = new Told(new ArrayList<>(), new EnumMap<>(PaintWindow.Phase.class));
+        Told found = new Told(new ArrayList<>(), new EnumMap<>(PaintWindow.Phase.class), new double[] {Double.NaN});
         PaintWindow.Phase phase = null;
         double handler = -1;
         try (BufferedReader told = process.inputReader()) {
@@ -77,6 +79,8 @@ final class PaintBench {
                     phase = null;
                 } else if (line.startsWith("FRAME ") && phase != null) {
                     found.frames.computeIfAbsent(phase, of -> new ArrayList<>()).add(Long.parseLong(line.substring(6)));
+                } else if (line.startsWith("METERS ")) {
+                    found.meters[0] = Double.parseDouble(line.substring(7));
                 } else if (line.startsWith("HANDLER ")) {
                     handler = Double.parseDouble(line.substring(8));
                 } else if (pulse.matches() && handler >= 0) {

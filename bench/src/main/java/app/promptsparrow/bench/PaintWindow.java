@@ -37,8 +37,11 @@ public final class PaintWindow extends Application {
     /** Pulses before a phase is measured; the first has its own number, to warm up. */
     private static final int SETTLE = 90;
 
-    /** What is measured: presses while it plays, how often a window that rests comes to a pulse, and scrolling while it plays. */
-    enum Phase { PRESS, REST, SCROLL }
+    /**
+     * What is measured: presses while it plays, how often a window that rests comes to a pulse, scrolling while it plays, what the meters
+     * of the Mix view take, and scrolling that.
+     */
+    enum Phase { PRESS, REST, SCROLL, METERS, MIX }
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor();
 
@@ -66,10 +69,14 @@ public final class PaintWindow extends Application {
         new AnimationTimer() {
             private Phase phase = Phase.PRESS;
             private int pulses;
+            private long workedNs;
+            private long begunNs;
 
             @Override
             public void handle(long now) {
+                long begun = System.nanoTime();
                 view.pulse(now);
+                workedNs += System.nanoTime() - begun;
                 pulses++;
                 if (pulses > warm) {
                     tell("FRAME " + now);
@@ -78,14 +85,23 @@ public final class PaintWindow extends Application {
                     playing.playOrStop();
                 } else if (pulses == warm) {
                     tell("BEGIN " + phase);
+                    workedNs = 0;
+                    begunNs = now;
                 } else if (pulses > warm + measured) {
                     tell("END");
+                    if (phase == Phase.METERS) {
+                        tell(String.format(Locale.ROOT, "METERS %.2f", workedNs / 1e6 / ((now - begunNs) / 1e9)));
+                    }
                     next();
-                } else if (phase == Phase.SCROLL || phase == Phase.PRESS && pulses % 6 == 0) {
+                } else if (scrolls() || phase == Phase.PRESS && pulses % 6 == 0) {
                     // after this pulse's own work, so that the handler belongs to the next pulse as an event would
-                    int turn = phase == Phase.SCROLL ? pulses - warm + SETTLE : pulses / 6;
-                    Platform.runLater(() -> act(grid, phase == Phase.SCROLL, turn));
+                    int turn = scrolls() ? pulses - warm + SETTLE : pulses / 6;
+                    Platform.runLater(() -> act(phase == Phase.MIX ? view.lookup("#wires") : grid, phase, turn));
                 }
+            }
+
+            private boolean scrolls() {
+                return phase == Phase.SCROLL || phase == Phase.MIX;
             }
 
             private void next() {
@@ -102,23 +118,32 @@ public final class PaintWindow extends Application {
                         playing.playOrStop();
                         phase = Phase.SCROLL;
                     }
+                    case SCROLL -> {
+                        ((ButtonBase) view.lookup("#view-mix")).fire();
+                        phase = Phase.METERS;
+                    }
+                    case METERS -> {
+                        stage.setHeight(900);
+                        phase = Phase.MIX;
+                    }
                     default -> System.exit(0);
                 }
             }
         }.start();
     }
 
-    private static void act(Node grid, boolean scrolls, int turn) {
+    private static void act(Node on, Phase phase, int turn) {
         long begun = System.nanoTime();
-        if (scrolls) {
+        if (phase != Phase.PRESS) {
             double by = turn / 200 % 2 == 0 ? -9 : 9; // from the start there and back, never standing at an end
-            Event.fireEvent(grid, new ScrollEvent(ScrollEvent.SCROLL, 400, 300, 400, 300, false, false, false, false, false, false,
-                    by, 0, by, 0, ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
+            boolean along = phase == Phase.SCROLL;
+            Event.fireEvent(on, new ScrollEvent(ScrollEvent.SCROLL, 400, 300, 400, 300, false, false, false, false, false, false,
+                    along ? by : 0, along ? 0 : by, along ? by : 0, along ? 0 : by, ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
         } else {
             double x = 60 + turn * 37 % 600;
             double y = 12 + turn * 53 % 700;
             for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_RELEASED)) {
-                Event.fireEvent(grid, new MouseEvent(type, x, y, x, y, MouseButton.PRIMARY, 1, false, false, false, false, true, false, false,
+                Event.fireEvent(on, new MouseEvent(type, x, y, x, y, MouseButton.PRIMARY, 1, false, false, false, false, true, false, false,
                         false, false, false, null));
             }
         }

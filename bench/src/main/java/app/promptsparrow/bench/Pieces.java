@@ -1,6 +1,7 @@
 package app.promptsparrow.bench;
 
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Dip;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Model;
@@ -20,7 +21,9 @@ import java.util.Random;
 /** Projects for measuring, made by seeded generators. */
 final class Pieces {
 
-    static final Strip ALL_STAGES = new Strip(-6, 0.2, 60, 14_000, 2, -2, 0.2, 0.2);
+    static final Strip ALL_STAGES = new Strip(-6, 0.2, 60, 14_000, 2, -2, 0.2, 0.2).withDip(new Dip(400, -4));
+    /** Of so many rows one is driven. */
+    static final int DRIVEN = 4;
 
     private Pieces() {
     }
@@ -33,15 +36,19 @@ final class Pieces {
         }
         rows.add(rows.size() - 1, Row.drum(20, "Wood", Family.PERCUSSION, 76, Recipe.of(Model.RIM).with("tone", 900)).withStrip(strip));
         rows.add(rows.size() - 1, Row.drum(21, "Chain", Family.PERCUSSION, 80, Recipe.of(Model.SHAKER).with("tone", 7_500)).withStrip(strip));
+        for (int i = 0; i < rows.size(); i++) {
+            Row row = rows.get(i);
+            rows.set(i, i % DRIVEN == 0 ? row : row.withStrip(row.strip().withDrive(0)));
+        }
         return filled(new Kit("Sixteen", rows, Reverb.USUAL), 32, 120_000);
     }
 
-    /** 48 rows whose every step is hit, so that about 64 voices sound at any time. */
+    /** 48 rows, eight of them driven, whose every step is hit, so that about 64 voices sound at any time. */
     static Project fortyEightRows() {
         List<Row> rows = new ArrayList<>();
         for (int id = 1; id <= 47; id++) {
             Recipe recipe = Recipe.of(id % 2 == 0 ? Model.TOM : Model.KICK);
-            rows.add(Row.drum(id, "Row " + id, Family.TOM, 35 + id, recipe).withStrip(Strip.NEUTRAL.withLevelDb(-18).withSend(0.1)));
+            rows.add(Row.drum(id, "Row " + id, Family.TOM, 35 + id, recipe).withStrip(Strip.NEUTRAL.withLevelDb(-18).withSend(0.1).withDrive(id <= 8 ? 0.3 : 0)));
         }
         rows.add(Row.bass(48, "Bass", 1, Recipe.of(Model.ROUND_BASS)).withStrip(Strip.NEUTRAL.withLevelDb(-12)));
         return filled(new Kit("Many", rows, Reverb.USUAL), 16, 80_000);

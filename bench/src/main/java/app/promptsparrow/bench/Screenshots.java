@@ -12,6 +12,11 @@ import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.kit.Dip;
+import app.promptsparrow.kit.GiveWay;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.Strip;
+import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.awt.image.BufferedImage;
@@ -51,10 +56,15 @@ public final class Screenshots {
 
         private static final int PULSES_BETWEEN = 40;
 
-        private record Shot(String name, double width, double height, Runnable before) {
+        /** @param waits how often as long as usual it is waited before it is taken */
+        private record Shot(String name, double width, double height, Runnable before, int waits) {
+            Shot(String name, double width, double height, Runnable before) {
+                this(name, width, height, before, 1);
+            }
         }
 
         private final ExecutorService worker = Executors.newSingleThreadExecutor();
+        private int waits = -1;
         private final Deque<Shot> shots = new ArrayDeque<>();
         private ProjectStore store;
         private Player player;
@@ -88,7 +98,7 @@ public final class Screenshots {
                 public void handle(long now) {
                     view.pulse(now);
                     if (player.isReady() && assembly.session().later().isDone() && ++pulses % PULSES_BETWEEN == 0) {
-                        next(pulses / PULSES_BETWEEN);
+                        next();
                     }
                 }
             }.start();
@@ -183,7 +193,18 @@ public final class Screenshots {
                 chooseRow("Shaker");
                 press("#tab-row");
             }));
+            shots.add(new Shot("mix-small", 1_024, 640, () -> {
+                press("#view-mix");
+                chooseRow("Snare");
+            }));
+            shots.add(new Shot("mix-dusk", 1_280, 800, () -> {
+                mixed();
+                presenter.playing().playOrStop();
+            }, 12));
+            shots.add(new Shot("mix-dawn", 1_280, 800, () -> press("#theme"), 6));
             shots.add(new Shot("keys", 1_280, 800, () -> {
+                presenter.playing().stop();
+                press("#theme");
                 press("#view-beat");
                 key(KeyCode.F1);
             }));
@@ -209,6 +230,24 @@ public final class Screenshots {
             presenter.chosen().chooseRow(store.project().kit().rowNamed(name).orElseThrow().id());
         }
 
+        /** The demo as somebody has mixed it: hats without lows, a bass that speaks on small speakers and gives way to the kick. */
+        private void mixed() {
+            for (Row row : store.project().kit().rows()) {
+                Strip to = switch (row.name()) {
+                    case "Kick" -> row.strip().withDrive(0.18);
+                    case "Snare" -> row.strip().withLowCutHz(110).withHighShelfDb(2.5).withLevelDb(2);
+                    case "Closed hat", "Open hat", "Shaker" -> row.strip().withLowCutHz(320).withLevelDb(row.strip().levelDb() - 4);
+                    case "Crash", "Ride" -> row.strip().withLowCutHz(240).withHighShelfDb(-4).withLevelDb(row.strip().levelDb() - 3);
+                    case "Bell" -> row.strip().withHighCutHz(9_000).withSend(0.3);
+                    case "Bass" -> row.strip().withDrive(0.3).withHighCutHz(4_000).withDip(new Dip(160, -6))
+                            .withGiveWay(Optional.of(new GiveWay(store.project().kit().rowNamed("Kick").orElseThrow().id(), 6, 120)));
+                    default -> row.strip();
+                };
+                assembly.session().apply(new KitEdit.SetStrip("Mix " + row.name(), row.id(), to));
+            }
+            chooseRow("Kick");
+        }
+
         private void type(String id, String text) {
             TextField field = (TextField) view.lookup(id);
             field.requestFocus();
@@ -223,7 +262,7 @@ public final class Screenshots {
             ((ButtonBase) view.lookup(id)).fire();
         }
 
-        private void next(int turn) {
+        private void next() {
             Shot shot = shots.peek();
             if (shot == null) {
                 player.close();
@@ -231,11 +270,13 @@ public final class Screenshots {
                 Platform.exit();
                 return;
             }
-            if (turn % 2 == 1) {
+            if (waits < 0) {
+                waits = shot.waits;
                 stage.getScene().getWindow().setWidth(shot.width);
                 stage.getScene().getWindow().setHeight(shot.height);
                 shot.before.run();
-            } else {
+            } else if (--waits == 0) {
+                waits = -1;
                 shots.remove();
                 write(shot.name);
             }

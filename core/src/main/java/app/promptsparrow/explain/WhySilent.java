@@ -43,6 +43,9 @@ public final class WhySilent {
     /** Where a mend brings a row that is too quiet: that far below the loudest. */
     private static final double BESIDE_DB = 12;
 
+    private static final int FIRM = 96;
+    private static final int BASS_NOTE = 33;
+
     /** What mends it. */
     public sealed interface Mend {
 
@@ -51,7 +54,7 @@ public final class WhySilent {
         }
 
         /** Something of the window. */
-        enum Press implements Mend { PLAY_SHOWN, SHOW_PLAYING, ANOTHER_SOUND, PLANT }
+        enum Press implements Mend { PLAY_SHOWN, ANOTHER_SOUND }
     }
 
     /**
@@ -150,7 +153,8 @@ public final class WhySilent {
         Pattern pattern = now.shown.orElseThrow();
         List<Hit> hits = pattern.lane(row.id()).hits();
         if (hits.isEmpty()) {
-            return Optional.of(Answer.of(row.name() + " has no hits in " + pattern.name(), "plant one", Mend.Press.PLANT));
+            Hit first = row.isBass() ? Hit.bass(0, FIRM, BASS_NOTE, Hit.STEP) : Hit.drum(0, FIRM);
+            return mended(row.name() + " has no hits in " + pattern.name(), "plant one", new PatternEdit.EditHits("Plant a hit in " + row.name(), pattern.id(), row.id(), Set.of(), List.of(first)));
         }
         if (hits.stream().allMatch(hit -> pattern.isBeyond(row.id(), hit))) {
             int needed = hits.get(0).step() + 1;

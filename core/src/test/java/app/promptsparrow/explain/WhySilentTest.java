@@ -83,7 +83,7 @@ class WhySilentTest {
     @Test
     void an_empty_lane_and_hits_beyond_the_length_are_told() {
         Project empty = DEMO.withPattern(wake(DEMO).id(), p -> p.withLane(HAT, lane -> Lane.EMPTY));
-        assertThat(WhySilent.of(playing(empty)).orElseThrow().mend()).contains(WhySilent.Mend.Press.PLANT);
+        mends(empty, "has no hits in Wake");
         mends(DEMO.withPattern(wake(DEMO).id(), p -> p.withLane(HAT, lane -> Lane.of(Hit.drum(p.length() + 3, 90)))), "beyond the length");
         mends(DEMO.withPattern(wake(DEMO).id(), p -> p.withLane(HAT, lane -> Lane.of(Hit.drum(9, 90)).withLength(OptionalInt.of(4)))), "beyond the length");
     }

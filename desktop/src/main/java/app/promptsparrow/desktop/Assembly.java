@@ -3,12 +3,15 @@ package app.promptsparrow.desktop;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.beat.pane.BeatView;
 import app.promptsparrow.desktop.beat.pane.SystemClipboard;
+import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.frame.Dialogs;
 import app.promptsparrow.desktop.frame.FileActions;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.pane.KitView;
+import app.promptsparrow.desktop.mix.edit.MixPresenter;
+import app.promptsparrow.desktop.mix.pane.MixView;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Jobs;
@@ -50,8 +53,10 @@ public final class Assembly {
         presenter = new BeatPresenter(session, chosen, playing, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
         session.later().add(kits::openRemembered);
-        frame = new MainView(session, chosen, playing, slots, kits, files, bar, List.of(new BeatView(presenter, files, settings.theme()),
-                new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
+        frame = new MainView(session, chosen, playing, slots, kits, files, bar,
+                new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
+                new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
+                new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
     }
 
     /** The whole content of the window. */

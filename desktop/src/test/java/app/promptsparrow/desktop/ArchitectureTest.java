@@ -20,8 +20,8 @@ import org.junit.jupiter.api.Test;
 @AnalyzeClasses(packages = "app.promptsparrow.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "session", "rows", "slots",
-            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane");
+    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "session", "explain", "strip", "rows", "slots",
+            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane");
 
     private static final int MOST_FILES = 15;
 
@@ -33,17 +33,22 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule the_frame_knows_views_only_as_views = noClasses().that().resideInAPackage("..desktop.frame..")
-            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..");
+            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..");
 
     @ArchTest
-    static final ArchRule no_view_knows_another = noClasses().that().resideInAPackage("..desktop.kit..").should().dependOnClassesThat().resideInAPackage("..desktop.beat..");
+    static final ArchRule no_view_knows_another = noClasses().that().resideInAPackage("..desktop.kit..").should().dependOnClassesThat()
+            .resideInAnyPackage("..desktop.beat..", "..desktop.mix..");
+
+    @ArchTest
+    static final ArchRule the_mix_knows_no_other_view = noClasses().that().resideInAPackage("..desktop.mix..").should().dependOnClassesThat()
+            .resideInAnyPackage("..desktop.beat..", "..desktop.kit..");
 
     @ArchTest
     static final ArchRule nothing_but_the_assembly_knows_the_frame = noClasses().that().resideOutsideOfPackages("app.promptsparrow.desktop", "..desktop.frame..")
             .should().dependOnClassesThat().resideInAPackage("..desktop.frame..");
 
     @ArchTest
-    static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..", "..desktop.kit.edit..")
+    static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..", "..desktop.kit.edit..", "..desktop.strip..", "..desktop.mix.edit..")
             .should().dependOnClassesThat().resideInAPackage("javafx..");
 
     private static ArchRule order() {

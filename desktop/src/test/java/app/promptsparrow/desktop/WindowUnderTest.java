@@ -9,6 +9,7 @@ import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.AudioOutput;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
@@ -84,7 +85,7 @@ public abstract class WindowUnderTest {
         Theme.loadFont();
         Engine engine = new Engine(48_000);
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
-        player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
+        player.start(() -> new Playback(engine, output(), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
         Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, questions());
         view = assembly.frame();
@@ -105,6 +106,11 @@ public abstract class WindowUnderTest {
         stage.show();
         shown();
         view.focusGrid();
+    }
+
+    /** What it plays on: by its own clock, unless a test says otherwise. */
+    protected AudioOutput output() {
+        return Outputs.clock(48_000, 1_024);
     }
 
     @AfterEach

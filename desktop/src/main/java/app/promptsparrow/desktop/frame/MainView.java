@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.KeyTable;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
+import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.JournalKeeper;
@@ -67,9 +68,10 @@ public final class MainView extends StackPane {
 
     /**
      * @param questionBar where questions of the session wait in the window
+     * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Playing playing, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, List<View> views) {
+    public MainView(Session session, Chosen chosen, Playing playing, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
         this.playing = playing;
@@ -90,12 +92,12 @@ public final class MainView extends StackPane {
         getChildren().add(middle);
         getStylesheets().setAll(theme.styleSheets());
         session.later().add(() -> {
-            TransportBar made = new TransportBar(session, chosen, playing, travel, kits, new KeyChange(session));
+            TransportBar made = new TransportBar(session, chosen, playing, travel, kits, new KeyChange(session), () -> show(view("Mix")));
             ProjectMenu.fill(made.projectMenu(), session, files, exports);
             transport.fill(made);
             made.update();
         });
-        session.later().add(() -> status.fill(new StatusLine(session, () -> view)));
+        session.later().add(() -> status.fill(new StatusLine(session, silence, () -> view)));
         session.later().add(() -> {
             Rail made = new Rail(views, this::show, this::toggleKeySheet, this::otherTheme);
             made.setTheme(theme);
@@ -135,6 +137,10 @@ public final class MainView extends StackPane {
         return views;
     }
 
+    private View view(String title) {
+        return views.stream().filter(one -> one.title().equals(title)).findFirst().orElse(view);
+    }
+
     /** Whether the program may end; asks if work is unsaved. */
     public void askToClose(Runnable close) {
         files.unlessUnsaved(close);
@@ -168,7 +174,7 @@ public final class MainView extends StackPane {
     /** Made when a key is first pressed in a view. */
     KeyTable keyTable(View of) {
         return keys.computeIfAbsent(of, shown -> {
-            List<Command> commands = new ArrayList<>(Commands.play(chosen, playing, slots));
+            List<Command> commands = new ArrayList<>(Commands.play(chosen, playing, slots, () -> status.ifThere(StatusLine::askWhySilent)));
             commands.addAll(Commands.views(views, this::show, kits));
             commands.addAll(shown.commands());
             commands.addAll(Commands.project(travel, files, exports, this::toggleKeySheet, this::otherTheme, this::escape));

@@ -25,7 +25,8 @@ final class MasterMeter extends HBox {
     private final double[] shownDb = {FLOOR_DB, FLOOR_DB};
     private final Button lamp = new Button();
 
-    MasterMeter(Player player) {
+    /** @param showMix leads to where one sees what pushed */
+    MasterMeter(Player player, Runnable showMix) {
         this.player = player;
         Label name = new Label("master");
         name.getStyleClass().add("value-name");
@@ -34,8 +35,12 @@ final class MasterMeter extends HBox {
         lamp.getStyleClass().setAll("button", "clip-lamp");
         lamp.setFocusTraversable(false);
         lamp.setAccessibleText("Clip lamp");
-        Tips.on(lamp, "Lights when the output clipped, which it only can without the limiter; press to put it out");
-        lamp.setOnAction(event -> Styles.toggle(lamp, "clipped", false));
+        Tips.on(lamp, "Lights when the output clipped, which it only can without the limiter; press to put it out and to see in Mix what pushed");
+        lamp.setId("clip-lamp");
+        lamp.setOnAction(event -> {
+            Styles.toggle(lamp, "clipped", false);
+            showMix.run();
+        });
         setSpacing(9);
         setAlignment(Pos.CENTER);
         getChildren().addAll(box, lamp);

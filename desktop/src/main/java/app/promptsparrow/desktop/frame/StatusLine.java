@@ -1,12 +1,18 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.View;
+import app.promptsparrow.explain.WhySilent;
 import app.promptsparrow.text.Plural;
+import java.util.List;
+import java.util.Optional;
 import java.util.function.Supplier;
+import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -22,11 +28,15 @@ final class StatusLine extends HBox {
     private final Supplier<View> view;
     private final Label left = new Label();
     private final Label right = new Label();
+    private final Button mend = new Button();
+    private final Button why = new Button("why silent");
+    private final WhySilentLine silence;
     private String shownLeft = "";
     private String shownRight = "";
 
     /** @param view that is shown now */
-    StatusLine(Session session, Supplier<View> view) {
+    StatusLine(Session session, WhySilentLine silence, Supplier<View> view) {
+        this.silence = silence;
         this.session = session;
         this.player = session.player();
         this.view = view;
@@ -38,7 +48,18 @@ final class StatusLine extends HBox {
         Tips.on(right, this::lateBlocks);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(left, gap, right);
+        for (Button button : List.of(mend, why)) {
+            button.getStyleClass().add("status-press");
+            button.setMinWidth(Region.USE_PREF_SIZE);
+            button.setFocusTraversable(false);
+        }
+        why.setId("why-silent");
+        why.setOnAction(event -> silence.ask());
+        Tips.on(why, "Why the chosen row cannot be heard, or hardly, and what mends it (Shift+W)");
+        mend.setId("why-mend");
+        mend.setOnAction(event -> silence.press());
+        Forms.showIf(false, mend);
+        getChildren().addAll(left, mend, gap, right, why);
     }
 
     private void showLeft() {
@@ -46,6 +67,21 @@ final class StatusLine extends HBox {
         if (!text.equals(shownLeft)) {
             shownLeft = text;
             left.setText(text);
+            Optional<WhySilent.Answer> mends = silence.mend();
+            Forms.showIf(mends.isPresent(), mend);
+            mends.ifPresent(answer -> {
+                mend.setText(answer.press());
+                mend.setAccessibleText(answer.sentence() + ": " + answer.press());
+            });
+        }
+    }
+
+    /** By key: then the mend has the keyboard, which Enter presses, and a screen reader reads it. */
+    void askWhySilent() {
+        silence.ask();
+        showLeft();
+        if (mend.isVisible()) {
+            mend.requestFocus();
         }
     }
 

@@ -74,14 +74,14 @@ final class TransportBar extends HBox {
     private final TapTempo taps = new TapTempo();
     private String shownPosition = "";
 
-    TransportBar(Session session, Chosen chosen, Playing playing, Travel travel, Kits kits, KeyChange keyChange) {
+    TransportBar(Session session, Chosen chosen, Playing playing, Travel travel, Kits kits, KeyChange keyChange, Runnable showMix) {
         kit = new KitChoice(session, kits);
         this.session = session;
         this.chosen = chosen;
         this.playing = playing;
         this.travel = travel;
         this.keyChange = keyChange;
-        this.master = new MasterMeter(session.player());
+        this.master = new MasterMeter(session.player(), showMix);
         getStyleClass().add("top-bar");
         setMinHeight(HEIGHT);
         setMaxHeight(HEIGHT);

@@ -1,15 +1,18 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.strip.StripEdits;
+import app.promptsparrow.desktop.strip.StripValue;
 import app.promptsparrow.kit.Ending;
+import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Tune;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
@@ -18,8 +21,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.function.BiFunction;
-import java.util.function.ToDoubleFunction;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.scene.Node;
@@ -35,17 +37,16 @@ import javafx.scene.layout.VBox;
 /** The values of the chosen row as fields, the same in every view: its place in the mix, and how its hits end and silence each other. */
 public final class RowFields {
 
-    /** The lowest level that a hand sets; lower ones are shown as this. */
-    public static final double LEAST_DB = -60;
-
     private final Session session;
     private final Chosen chosen;
+    private final StripEdits edits;
     private final List<Runnable> updates = new ArrayList<>();
     private final Map<Ending.Kind, ToggleButton> endings = new EnumMap<>(Ending.Kind.class);
 
     public RowFields(Session session, Chosen chosen) {
         this.session = session;
         this.chosen = chosen;
+        edits = new StripEdits(session, chosen);
     }
 
     /** Brings all fields that were made to what the project says. */
@@ -56,65 +57,85 @@ public final class RowFields {
     // --- the mix ---
 
     public ValueField level() {
-        ValueField field = ValueField.decibels("Level", LEAST_DB, Strip.MOST_DB);
-        field.textField().setId("row-level");
-        return strip(field, "Set level", s -> Math.max(LEAST_DB, s.levelDb()), Strip::withLevelDb);
+        return strip(StripValue.LEVEL);
     }
 
     public ValueField pan() {
-        ValueField field = new ValueField("Pan", -100, 100, 1, 0, RowFields::panText, Numbers::number);
-        return strip(field, "Set pan", s -> s.pan() * 100, (s, v) -> s.withPan(v / 100));
-    }
-
-    private static String panText(double percent) {
-        long whole = Math.round(percent);
-        return whole == 0 ? "centre" : whole < 0 ? -whole + " left" : whole + " right";
+        return strip(StripValue.PAN);
     }
 
     public ValueField send() {
-        ValueField field = ValueField.whole("Reverb send", 0, 100, 0, " %");
-        return strip(field, "Set reverb send", s -> s.send() * 100, (s, v) -> s.withSend(v / 100));
+        return strip(StripValue.SEND);
     }
 
     public ValueField drive() {
-        ValueField field = ValueField.whole("Drive", 0, 100, 0, " %");
-        field.textField().setId("row-drive");
-        return strip(field, "Set drive", s -> s.drive() * 100, (s, v) -> s.withDrive(v / 100));
+        return strip(StripValue.DRIVE);
     }
 
-    /** Off below its range. */
     public ValueField lowCut() {
-        ValueField field = new ValueField("Low cut", 19, 2_000, 10, 19, v -> v < 20 ? "off" : Math.round(v) + " Hz", Numbers.or("off", 19));
-        field.textField().setId("row-low-cut");
-        return strip(field, "Set low cut", s -> s.lowCutHz() == 0 ? 19 : s.lowCutHz(), (s, v) -> s.withLowCutHz(v < 20 ? 0 : v));
+        return strip(StripValue.LOW_CUT);
     }
 
-    /** Off above its range. */
     public ValueField highCut() {
-        ValueField field = new ValueField("High cut", 500, 20_001, 200, 20_001, v -> v > 20_000 ? "off" : Math.round(v) + " Hz", Numbers.or("off", 20_001));
-        field.textField().setId("row-high-cut");
-        return strip(field, "Set high cut", s -> s.highCutHz() == 0 ? 20_001 : s.highCutHz(), (s, v) -> s.withHighCutHz(v > 20_000 ? 0 : v));
+        return strip(StripValue.HIGH_CUT);
     }
 
     public ValueField lowShelf() {
-        return shelf("Lows", Strip::lowShelfDb, Strip::withLowShelfDb);
+        return strip(StripValue.LOW_SHELF);
     }
 
     public ValueField highShelf() {
-        return shelf("Highs", Strip::highShelfDb, Strip::withHighShelfDb);
+        return strip(StripValue.HIGH_SHELF);
     }
 
-    private ValueField shelf(String title, ToDoubleFunction<Strip> get, BiFunction<Strip, Double, Strip> with) {
-        ValueField field = ValueField.decibels(title, -18, 18);
-        return strip(field, "Set " + title.toLowerCase(Locale.ROOT), get, with);
+    /** Where it makes room for another row, and how much. */
+    public VBox dip() {
+        ValueField at = strip(StripValue.DIP_HZ);
+        updates.add(() -> Forms.showIf(!chosen.row().strip().dip().isNone(), at));
+        return new VBox(9, strip(StripValue.DIP), at);
     }
 
-    private ValueField strip(ValueField field, String what, ToDoubleFunction<Strip> get, BiFunction<Strip, Double, Strip> with) {
-        field.onAsk((value, gesture) -> session.guarded(() -> {
-            Row row = chosen.row();
-            session.apply(new KitEdit.SetStrip(what + " of " + row.name(), row.id(), with.apply(row.strip(), value)), gesture);
-        }));
-        updates.add(() -> field.show(get.applyAsDouble(chosen.row().strip())));
+    /** Whose hits it gives way to, by how much, and how fast it is back. */
+    public VBox giveWay() {
+        MenuButton to = new MenuButton();
+        to.setId("row-way-to");
+        to.setMaxWidth(130);
+        Tips.on(to, "Whenever that row is struck, this one is quieter for a moment");
+        to.getItems().add(new MenuItem("")); // without an item it would not open to be filled
+        to.setOnShowing(event -> fillWays(to));
+        ValueField by = strip(StripValue.WAY);
+        ValueField back = strip(StripValue.WAY_BACK);
+        updates.add(() -> {
+            Optional<GiveWay> way = chosen.row().strip().giveWay();
+            to.setText(way.map(one -> chosen.rowName(one.to())).orElse("nobody"));
+            Forms.showIf(way.isPresent(), by, back);
+        });
+        return new VBox(9, Forms.line("Gives way to", to), by, back);
+    }
+
+    private void fillWays(MenuButton menu) {
+        Row row = chosen.row();
+        Optional<GiveWay> way = row.strip().giveWay();
+        menu.getItems().setAll(Menus.item("way-none", "nobody", () -> setWay(Optional.empty())));
+        for (Row other : session.project().kit().rows()) {
+            if (!other.id().equals(row.id())) {
+                menu.getItems().add(Menus.item("way-" + other.id().value(), other.name(),
+                        () -> setWay(Optional.of(way.map(one -> one.withTo(other.id())).orElse(new GiveWay(other.id(), StripValue.WAY.usual(), StripValue.WAY_BACK.usual()))))));
+            }
+        }
+    }
+
+    private void setWay(Optional<GiveWay> way) {
+        Row row = chosen.row();
+        session.apply(new KitEdit.SetStrip("Set giving way of " + row.name(), row.id(), row.strip().withGiveWay(way)));
+    }
+
+    /** A value of the strip; several chosen rows move together. */
+    private ValueField strip(StripValue value) {
+        ValueField field = new ValueField(value.title(), value.least(), value.most(), value.step(), value.usual(), value::text, value::typed);
+        field.textField().setId("row-" + value.name().toLowerCase(Locale.ROOT).replace('_', '-'));
+        field.onAsk((to, gesture) -> session.guarded(() -> edits.set(value, to, gesture)));
+        updates.add(() -> field.show(value.of(chosen.row().strip())));
         return field;
     }
 

@@ -188,7 +188,7 @@ public final class RowHeadsPane extends Pane {
         head.box.getChildren().addAll(head.choice, head.glow, head.mark, head.middle, switches);
         FileDrop.on(head.box, (files, event) -> rowEditor.bring(files, Optional.of(id)));
         head.box.setOnMousePressed(event -> {
-            chosen.chooseRow(id);
+            choose(id, event);
             pressY = event.getSceneY();
             dropAt = -1;
         });
@@ -209,6 +209,17 @@ public final class RowHeadsPane extends Pane {
         });
         Tips.on(head.name, () -> chosen.rowName(id) + "\nDrag to reorder, press twice to rename, right press for more");
         return head;
+    }
+
+    /** Ctrl chooses one more, Shift all up to it; a right press on one of several leaves them chosen. */
+    private void choose(RowId id, MouseEvent event) {
+        if (event.isControlDown()) {
+            chosen.chooseBeside(id);
+        } else if (event.isShiftDown()) {
+            chosen.chooseUpTo(id);
+        } else if (event.getButton() == MouseButton.PRIMARY || !chosen.isChosen(id)) {
+            chosen.chooseRow(id);
+        }
     }
 
     private static boolean isOn(Node part, MouseEvent event) {
@@ -288,7 +299,7 @@ public final class RowHeadsPane extends Pane {
 
     private void update(Head head, Row row, Optional<RowPlace> place) {
         Shown now = new Shown(row.name(), row.family(), row.heard().muted(), row.heard().soloed(), session.project().kit().isHeard(row),
-                row.id().equals(chosen.row().id()), place.map(RowPlace::isLadder).orElse(false),
+                chosen.isChosen(row.id()), place.map(RowPlace::isLadder).orElse(false),
                 place.map(RowPlace::height).orElse(30.0), chosen.pattern().map(p -> laneText(p, row.id())).orElse(""),
                 place.filter(RowPlace::isLadder).map(at -> notesText(row.id(), at)).orElse(""));
         if (now.equals(head.shown)) {

@@ -7,8 +7,10 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Which slot is shown and which row is chosen: the same in every view. Tells the player, since what is shown is what Space
@@ -20,6 +22,8 @@ public final class Chosen {
     private final List<Runnable> showListeners = new ArrayList<>();
     private SlotRef shown;
     private RowId row;
+    /** Rows that are chosen beside it: what is set in the mix is set for all. */
+    private final Set<RowId> beside = new HashSet<>();
 
     public Chosen(Session session) {
         this.session = session;
@@ -33,12 +37,14 @@ public final class Chosen {
         session.player().stop();
         shown = project.filledSlots().stream().findFirst().orElse(new SlotRef(0, 0));
         row = project.kit().rows().get(0).id();
+        beside.clear();
     }
 
     private void projectChanged() {
         if (session.project().kit().row(row).isEmpty()) {
             row = session.project().kit().rows().get(0).id();
         }
+        beside.removeIf(gone -> session.project().kit().row(gone).isEmpty());
         if (shown.bank() >= session.project().banks().size()) {
             shown = new SlotRef(0, 0);
         }
@@ -61,6 +67,15 @@ public final class Chosen {
 
     public Row row() {
         return session.project().kit().row(row).orElseThrow();
+    }
+
+    /** All rows that are chosen, in the kit's order. */
+    public List<Row> rows() {
+        return session.project().kit().rows().stream().filter(one -> isChosen(one.id())).toList();
+    }
+
+    public boolean isChosen(RowId of) {
+        return of.equals(row) || beside.contains(of);
     }
 
     public String rowName(RowId of) {
@@ -89,8 +104,35 @@ public final class Chosen {
         shown = slot;
     }
 
+    /** Chooses a row beside those that are, or no longer; the last one stays chosen. */
+    public void chooseBeside(RowId other) {
+        if (beside.remove(other)) {
+            session.tell();
+            return;
+        }
+        if (!other.equals(row)) {
+            beside.add(row);
+            row = other;
+        } else if (!beside.isEmpty()) {
+            row = rows().stream().map(Row::id).filter(beside::contains).findFirst().orElse(row);
+            beside.remove(row);
+        }
+        session.tell();
+    }
+
+    /** Chooses all rows from the chosen one to another. */
+    public void chooseUpTo(RowId other) {
+        int from = session.project().kit().indexOf(row);
+        int to = session.project().kit().indexOf(other);
+        beside.clear();
+        session.project().kit().rows().subList(Math.min(from, to), Math.max(from, to) + 1).forEach(one -> beside.add(one.id()));
+        beside.remove(row);
+        session.tell();
+    }
+
     public void chooseRow(RowId to) {
         row = to;
+        beside.clear();
         session.tell();
     }
 }

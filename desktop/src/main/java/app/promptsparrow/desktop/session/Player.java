@@ -24,6 +24,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.function.BooleanSupplier;
+import java.util.function.DoubleConsumer;
 import java.util.function.Supplier;
 
 /**
@@ -39,6 +40,7 @@ public final class Player implements AutoCloseable {
     private final PlayableBuilder builder;
     private final Scores scores = new Scores();
     private final News.Reader strikes;
+    private Playable published;
     private Project project;
     private List<Sound> soon = List.of();
     private boolean ready;
@@ -72,6 +74,7 @@ public final class Player implements AutoCloseable {
         this.builder = new PlayableBuilder(sounds);
         sounds.whenHeard(() -> ui.execute(this::heardMore));
         this.strikes = engine.news().reader();
+        engine.news().measureLoudness();
     }
 
     /** Opens an output on the worker and starts to render into it. */
@@ -164,7 +167,8 @@ public final class Player implements AutoCloseable {
             }
         }
         scores.forgetUnused();
-        engine.publish(builder.build(project, pieces));
+        published = builder.build(project, pieces);
+        engine.publish(published);
     }
 
     private static void addId(Set<PatternId> ids, long id) {
@@ -256,6 +260,60 @@ public final class Player implements AutoCloseable {
     /** Greatest value since the last call of the master's left (0) or right (1) channel. */
     public float takeMasterPeak(int channel) {
         return engine.news().takePeak(Playable.SLOTS + channel);
+    }
+
+    // --- meters; for one reader ---
+
+    /** The greatest value that a row has given since the last call, on either side. */
+    public float takeRowPeak(RowId row) {
+        int slot = slotOf(row);
+        return slot < 0 ? 0 : engine.news().takePeak(slot);
+    }
+
+    /** The sum of squares of all that a row has given, of both sides. */
+    public double rowPower(RowId row) {
+        int slot = slotOf(row);
+        return slot < 0 ? 0 : engine.news().power(slot);
+    }
+
+    private int slotOf(RowId row) {
+        return published == null ? -1 : published.slotOf(row);
+    }
+
+    /** How many frames have been mixed so far. */
+    public long mixedFrames() {
+        return engine.news().mixedFrames();
+    }
+
+    public int rateHz() {
+        return engine.rateHz();
+    }
+
+    /** Takes the levels of the music as they are heard. */
+    @FunctionalInterface
+    public interface LevelSink {
+        /**
+         * @param position units from the pattern's start, over all its passes
+         * @param peak     what left the program, 1 is full scale
+         * @param gain     the limiter's least, 1 if it did nothing
+         */
+        void level(PatternId pattern, long position, float peak, float gain);
+    }
+
+    /** Hands on the levels that were heard since the last call. */
+    public void takeLevels(LevelSink sink) {
+        engine.news().takeLevels(heardFrame(), (frame, peak, gain) -> {
+            News.Moment moment = engine.news().at(frame);
+            if (moment != null && moment.playing() != 0) {
+                long since = new Tempo(moment.milliBpm()).firstUnitAt(frame - moment.frame(), engine.rateHz());
+                sink.level(new PatternId((int) moment.playing()), moment.position() + since, peak, gain);
+            }
+        });
+    }
+
+    /** Hands on the steps of loudness since the last call, see {@link app.promptsparrow.sound.Loudness.Blocks}. */
+    public void takeLoudness(DoubleConsumer sink) {
+        engine.news().takeLoudness(sink);
     }
 
     /** What it plays on, for the status line; empty until a device is open. */

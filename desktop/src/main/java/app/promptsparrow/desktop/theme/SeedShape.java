@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.beat.paint;
+package app.promptsparrow.desktop.theme;
 
 import app.promptsparrow.kit.Family;
 import java.util.Arrays;

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat.paint;
 
+import app.promptsparrow.desktop.theme.SeedShape;
 import app.promptsparrow.kit.Family;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;

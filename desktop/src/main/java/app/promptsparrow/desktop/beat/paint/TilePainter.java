@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.beat.paint;
 
 import app.promptsparrow.desktop.beat.grid.GridScene;
+import app.promptsparrow.desktop.theme.SeedShape;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Family;
 import java.util.Optional;

@@ -4,7 +4,7 @@ import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.beat.edit.HitProperty;
 import app.promptsparrow.desktop.beat.grid.DetailScale;
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
-import app.promptsparrow.desktop.beat.paint.SeedShape;
+import app.promptsparrow.desktop.theme.SeedShape;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.rows.RowHeadsPane;

@@ -2,10 +2,10 @@ package app.promptsparrow.desktop.kit.edit;
 
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.rows.RowEditor;
-import app.promptsparrow.desktop.rows.RowFields;
 import app.promptsparrow.desktop.rows.RowsInView;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.strip.StripValue;
 import app.promptsparrow.kit.Control;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
@@ -155,7 +155,7 @@ public final class KitPresenter {
 
     /** By dragging the height of its outline. */
     public void setLevel(Row row, double db, Object gesture) {
-        double clean = Math.max(RowFields.LEAST_DB, Math.min(Strip.MOST_DB, Math.rint(db * 10) / 10));
+        double clean = Math.max(StripValue.LEAST_DB, Math.min(Strip.MOST_DB, Math.rint(db * 10) / 10));
         session.apply(new KitEdit.SetStrip("Set level of " + row.name(), row.id(), row.strip().withLevelDb(clean)), gesture);
     }
 

@@ -3,12 +3,12 @@ package app.promptsparrow.desktop.beat.grid;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.demo.DemoProject;
-import app.promptsparrow.desktop.beat.paint.SeedShape;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.beat.show.Preview;
 import app.promptsparrow.desktop.rows.Ladder;
 import app.promptsparrow.desktop.rows.RowPlace;
 import app.promptsparrow.desktop.rows.RowSizes;
+import app.promptsparrow.desktop.theme.SeedShape;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;

@@ -1,0 +1,465 @@
+package app.promptsparrow.desktop.mix.pane;
+
+import app.promptsparrow.desktop.control.InPlace;
+import app.promptsparrow.desktop.mix.edit.MixPresenter;
+import app.promptsparrow.desktop.mix.edit.RowMeters;
+import app.promptsparrow.desktop.strip.StripValue;
+import app.promptsparrow.desktop.theme.SeedShape;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.GiveWay;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.Strip;
+import app.promptsparrow.mix.Meeting;
+import app.promptsparrow.mix.Meetings;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.Cursor;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.Pane;
+import javafx.scene.paint.Color;
+import javafx.scene.shape.Rectangle;
+import javafx.scene.text.Font;
+
+/**
+ * Each row's place in the mix on its wire: the seed is the setting, the line under the wire the meter. Every seed drags, finer with Shift,
+ * and goes back when it is pressed twice. The wires are painted anew only when something changed; meters are nodes of their own.
+ */
+final class WiresPane extends Pane {
+
+    private static final double DECIDES = 3;
+    private static final double FINE = 0.15;
+    private static final double NEAR = 9;
+    private static final double SHELF_DB_A_PIXEL = 0.25;
+    private static final double THROUGH_RANGE_DB = 30;
+    private static final double METER = 3;
+    private static final Font SMALL = Font.font("IBM Plex Sans", 11);
+
+    /** The nodes of a row's meter. */
+    private static final class Bars {
+        private final Rectangle peak = new Rectangle(0, METER);
+        private final Rectangle rms = new Rectangle(0, METER);
+        private final Rectangle held = new Rectangle(2, METER + 4);
+        private final Rectangle clip = new Rectangle(5, 5);
+    }
+
+    private final MixPresenter presenter;
+    private final Canvas canvas = new Canvas();
+    private final Pane meters = new Pane();
+    private final List<Bars> bars = new ArrayList<>();
+    private final Label anchor = new Label();
+    private Theme theme;
+    private List<Row> rows = List.of();
+    private double rowHeight = 28;
+    private WireColumns columns = new WireColumns(600);
+
+    private Row pressed;
+    private StripValue dragged;
+    private boolean upright;
+    private double pressX;
+    private double pressY;
+    private double startValue;
+    private boolean moved;
+    private boolean onNumber;
+    private Object gesture;
+    private Optional<StripValue> over = Optional.empty();
+    private Optional<RowId> overRow = Optional.empty();
+
+    WiresPane(MixPresenter presenter, Theme theme) {
+        this.presenter = presenter;
+        this.theme = theme;
+        setId("wires");
+        meters.setMouseTransparent(true);
+        meters.setManaged(false);
+        anchor.setManaged(false); // where a number is typed
+        anchor.setMouseTransparent(true);
+        getChildren().addAll(canvas, meters, anchor);
+        setMinWidth(300);
+        setOnMousePressed(this::press);
+        setOnMouseDragged(this::drag);
+        setOnMouseReleased(this::release);
+        setOnMouseMoved(this::hover);
+        setOnMouseExited(event -> over = Optional.empty());
+        widthProperty().addListener(observable -> redraw());
+    }
+
+    void setTheme(Theme to) {
+        theme = to;
+    }
+
+    /** Brings it to the rows that are shown, all of one height. */
+    void update(List<Row> shown, double height) {
+        rows = shown;
+        rowHeight = height;
+        setMinHeight(rows.size() * rowHeight);
+        setPrefHeight(rows.size() * rowHeight);
+        redraw();
+    }
+
+    static WireColumns columnsOf(double width) {
+        return new WireColumns(width);
+    }
+
+    // --- painting ---
+
+    private double wire(int index) {
+        return Math.round(index * rowHeight + rowHeight - 8);
+    }
+
+    private double high() {
+        return Math.min(26, rowHeight - 9);
+    }
+
+    private void redraw() {
+        if (getWidth() < 100 || rows.isEmpty()) {
+            return;
+        }
+        columns = columnsOf(getWidth());
+        double height = rows.size() * rowHeight;
+        canvas.setWidth(getWidth());
+        canvas.setHeight(height);
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, getWidth(), height);
+        g.setFill(theme.color("band"));
+        WireColumns.levelMarks().forEach(db -> g.fillRect(Math.round(columns.levelX(db)), 0, 1, height));
+        g.fillRect(Math.round(columns.x(StripValue.PAN, 0)), 0, 1, height);
+        for (double hz : MixPane.HERTZ) {
+            g.fillRect(Math.round(columns.hertzX(hz)), 0, 1, height);
+        }
+        g.setFont(SMALL);
+        for (int i = 0; i < rows.size(); i++) {
+            draw(g, rows.get(i), i);
+        }
+        placeMeters();
+    }
+
+    private void draw(GraphicsContext g, Row row, int index) {
+        double wire = wire(index);
+        boolean chosen = presenter.chosen().isChosen(row.id());
+        boolean heard = presenter.session().project().kit().isHeard(row);
+        Color tint = theme.family(row.family());
+        Color ink = heard ? tint : tint.deriveColor(0, 0.3, 1, 0.45);
+        Strip strip = row.strip();
+        g.setFill(theme.color("wire"));
+        for (WireColumns.Part part : List.of(columns.level(), columns.pan(), columns.through(), columns.drive(), columns.send())) {
+            g.fillRect(part.from(), wire, part.width(), 1);
+        }
+        strip.giveWay().ifPresent(way -> drawWay(g, row, way, wire, ink));
+        seed(g, row, columns.x(StripValue.LEVEL, StripValue.LEVEL.of(strip)), wire, ink, chosen);
+        g.setFill(theme.color(chosen ? "text" : "second"));
+        g.fillText(number(strip), columns.number(), wire - high() / 2 + 5);
+        seed(g, row, columns.x(StripValue.PAN, StripValue.PAN.of(strip)), wire, ink, false);
+        through(g, row, wire, ink);
+        share(g, row, StripValue.DRIVE, wire, ink);
+        share(g, row, StripValue.SEND, wire, ink);
+    }
+
+    private static String number(Strip strip) {
+        return strip.levelDb() <= Strip.SILENT_DB ? "off" : String.format(Locale.ROOT, "%.1f", StripValue.LEVEL.of(strip));
+    }
+
+    private void seed(GraphicsContext g, Row row, double x, double wire, Color ink, boolean chosen) {
+        SeedShape shape = SeedShape.of(row.family(), Math.min(10, high() * 0.5), high());
+        g.setFill(ink);
+        g.fillPolygon(shape.xs(x), shape.ys(wire), shape.points());
+        if (chosen) {
+            g.setStroke(theme.color("text"));
+            g.setLineWidth(1);
+            g.strokePolygon(shape.xs(x), shape.ys(wire), shape.points());
+        }
+    }
+
+    /** How far down the row goes when the other one is struck. */
+    private void drawWay(GraphicsContext g, Row row, GiveWay way, double wire, Color ink) {
+        double from = columns.levelX(StripValue.LEVEL.of(row.strip()) - way.db());
+        double to = columns.levelX(StripValue.LEVEL.of(row.strip()));
+        g.setFill(ink.deriveColor(0, 1, 1, 0.4));
+        g.fillRect(from, wire - 2, to - from, 2);
+        SeedShape shape = SeedShape.of(row.family(), 5, high() * 0.6);
+        g.fillPolygon(shape.xs(from), shape.ys(wire), shape.points());
+    }
+
+    private void through(GraphicsContext g, Row row, double wire, Color ink) {
+        Strip strip = row.strip();
+        WireColumns.Part part = columns.through();
+        double rate = presenter.session().player().rateHz();
+        double top = high() * 0.5;
+        int points = (int) part.width() / 2;
+        double[] xs = new double[points + 3];
+        double[] ys = new double[points + 3];
+        for (int i = 0; i <= points; i++) {
+            xs[i] = part.from() + part.width() * i / points;
+            double db = Meetings.throughDb(strip, columns.hertz(xs[i]), rate);
+            ys[i] = wire - Math.max(0, Math.min(high(), top * (1 + db / THROUGH_RANGE_DB)));
+        }
+        xs[points + 1] = part.to();
+        ys[points + 1] = wire;
+        xs[points + 2] = part.from();
+        ys[points + 2] = wire;
+        g.setFill(ink.deriveColor(0, 1, 1, 0.5));
+        g.fillPolygon(xs, ys, points + 3);
+        meets(g, row, wire);
+        g.setFill(theme.color("text"));
+        if (strip.lowCutHz() > 0) {
+            dot(g, columns.hertzX(strip.lowCutHz()), wire);
+        }
+        if (strip.highCutHz() > 0) {
+            dot(g, columns.hertzX(strip.highCutHz()), wire);
+        }
+        if (!strip.dip().isNone()) {
+            double x = columns.hertzX(strip.dip().hz());
+            dot(g, x, wire - Math.max(0, top * (1 + Meetings.throughDb(strip, strip.dip().hz(), rate) / THROUGH_RANGE_DB)));
+        }
+    }
+
+    private static void dot(GraphicsContext g, double x, double y) {
+        g.fillOval(x - 3, y - 3, 6, 6);
+    }
+
+    /** Hatches the bands in which the chosen row and this one meet, and names the steps on the chosen one. */
+    private void meets(GraphicsContext g, Row row, double wire) {
+        double until = 0;
+        for (Meeting meeting : presenter.meetings()) {
+            boolean mine = meeting.row().equals(row.id());
+            if (!mine && !meeting.other().equals(row.id())) {
+                continue;
+            }
+            double from = columns.hertzX(meeting.fromHz());
+            double to = Math.max(from + 5, columns.hertzX(meeting.toHz()));
+            if (mine && from < until) {
+                continue;
+            }
+            until = to;
+            g.save();
+            g.beginPath();
+            g.rect(from, wire - high(), to - from, high());
+            g.clip();
+            g.setStroke(theme.color("now"));
+            g.setLineWidth(1.5);
+            for (double x = from - high(); x < to; x += 5) {
+                g.strokeLine(x, wire, x + high(), wire - high());
+            }
+            g.restore();
+        }
+    }
+
+    private void share(GraphicsContext g, Row row, StripValue value, double wire, Color ink) {
+        double of = value.of(row.strip());
+        double from = columns.x(value, 0);
+        double x = columns.x(value, of);
+        if (of <= 0) {
+            g.setFill(theme.color("dot"));
+            dot(g, from, wire);
+            return;
+        }
+        g.setFill(ink);
+        g.fillRect(from, wire - 1.5, x - from, 3);
+        SeedShape shape = SeedShape.of(row.family(), Math.min(8, high() * 0.4), high() * 0.7);
+        g.fillPolygon(shape.xs(x), shape.ys(wire), shape.points());
+    }
+
+    // --- meters ---
+
+    private void placeMeters() {
+        while (bars.size() < rows.size()) {
+            Bars made = new Bars();
+            bars.add(made);
+            meters.getChildren().addAll(made.peak, made.rms, made.held, made.clip);
+        }
+        for (int i = 0; i < bars.size(); i++) {
+            Bars bar = bars.get(i);
+            boolean there = i < rows.size();
+            bar.peak.setVisible(there);
+            bar.rms.setVisible(there);
+            bar.held.setVisible(false);
+            bar.clip.setVisible(false);
+            if (there) {
+                Color tint = theme.family(rows.get(i).family());
+                double y = wire(i) + 3;
+                bar.peak.setFill(tint.deriveColor(0, 1, 1, 0.45));
+                bar.rms.setFill(tint);
+                bar.held.setFill(tint);
+                bar.clip.setFill(theme.color("alarm"));
+                for (Rectangle one : List.of(bar.peak, bar.rms)) {
+                    one.setX(columns.level().from());
+                    one.setY(y);
+                    one.setWidth(0);
+                }
+                bar.held.setY(y - 2);
+                bar.clip.setX(columns.level().to() - 2);
+                bar.clip.setY(y - 1);
+            }
+        }
+    }
+
+    /** Once a pulse: brings the meters of the rows in view to what is heard. */
+    void pulse() {
+        double from = columns.level().from();
+        for (int i = 0; i < Math.min(rows.size(), bars.size()); i++) { // bars come once it has a width
+            RowMeters.Meter meter = presenter.meters().of(rows.get(i).id());
+            Bars bar = bars.get(i);
+            wide(bar.peak, meter.peakDb() <= StripValue.LEAST_DB ? 0 : columns.levelX(meter.peakDb()) - from);
+            wide(bar.rms, meter.rmsDb() <= StripValue.LEAST_DB ? 0 : columns.levelX(meter.rmsDb()) - from);
+            boolean holds = meter.heldDb() > StripValue.LEAST_DB;
+            if (holds) {
+                double x = Math.round(columns.levelX(meter.heldDb()));
+                if (x != bar.held.getX()) {
+                    bar.held.setX(x);
+                }
+            }
+            shown(bar.held, holds);
+            shown(bar.clip, meter.clipped());
+        }
+    }
+
+    private static void wide(Rectangle bar, double width) {
+        double whole = Math.round(width);
+        if (whole != bar.getWidth()) {
+            bar.setWidth(whole);
+        }
+    }
+
+    private static void shown(Rectangle part, boolean to) {
+        if (part.isVisible() != to) {
+            part.setVisible(to);
+        }
+    }
+
+    // --- the hand ---
+
+    Optional<Row> rowAt(double y) {
+        int index = (int) Math.floor(y / rowHeight);
+        return index >= 0 && index < rows.size() ? Optional.of(rows.get(index)) : Optional.empty();
+    }
+
+    /** What a place on a row's wire changes. */
+    private Optional<StripValue> valueAt(Row row, double x, double y) {
+        if (columns.pan().holds(x)) {
+            return Optional.of(StripValue.PAN);
+        } else if (columns.through().holds(x)) {
+            return Optional.of(filterAt(row, x, y));
+        } else if (columns.drive().holds(x)) {
+            return Optional.of(StripValue.DRIVE);
+        } else if (columns.send().holds(x)) {
+            return Optional.of(StripValue.SEND);
+        }
+        return x < columns.pan().from() ? Optional.of(StripValue.LEVEL) : Optional.empty();
+    }
+
+    /** Near a cut's dot it is the cut, near the dip's the dip, else the shelf on that side; an end of the line draws in a cut that is off. */
+    private StripValue filterAt(Row row, double x, double y) {
+        Strip strip = row.strip();
+        if (!strip.dip().isNone() && Math.abs(x - columns.hertzX(strip.dip().hz())) < NEAR && y < wire(rows.indexOf(row)) - 4) {
+            return StripValue.DIP;
+        }
+        double low = Math.abs(x - columns.x(StripValue.LOW_CUT, StripValue.LOW_CUT.of(strip)));
+        double high = Math.abs(x - columns.x(StripValue.HIGH_CUT, StripValue.HIGH_CUT.of(strip)));
+        if (Math.min(low, high) < NEAR) {
+            return low < high ? StripValue.LOW_CUT : StripValue.HIGH_CUT;
+        }
+        return x < (columns.through().from() + columns.through().to()) / 2 ? StripValue.LOW_SHELF : StripValue.HIGH_SHELF;
+    }
+
+    private static boolean isUpright(StripValue value) {
+        return value == StripValue.LOW_SHELF || value == StripValue.HIGH_SHELF || value == StripValue.DIP;
+    }
+
+    private void hover(MouseEvent event) {
+        Optional<Row> row = rowAt(event.getY());
+        over = row.flatMap(one -> valueAt(one, event.getX(), event.getY()));
+        overRow = row.map(Row::id);
+        setCursor(isNumber(event.getX()) ? Cursor.TEXT : over.map(value -> isUpright(value) ? Cursor.V_RESIZE : Cursor.H_RESIZE).orElse(Cursor.DEFAULT));
+    }
+
+    private boolean isNumber(double x) {
+        return x >= columns.number() - 2 && x < columns.pan().from() - 8;
+    }
+
+    private void press(MouseEvent event) {
+        Row row = rowAt(event.getY()).orElse(null);
+        pressed = null;
+        if (row == null || event.getButton() != MouseButton.PRIMARY) {
+            return;
+        }
+        if (event.isControlDown()) {
+            presenter.chosen().chooseBeside(row.id());
+            return;
+        }
+        if (!presenter.chosen().isChosen(row.id())) {
+            presenter.chosen().chooseRow(row.id());
+        }
+        onNumber = isNumber(event.getX());
+        dragged = valueAt(row, event.getX(), event.getY()).orElse(null);
+        if (dragged == null) {
+            return;
+        }
+        pressed = row;
+        presenter.take(dragged);
+        upright = isUpright(dragged);
+        pressX = event.getX();
+        pressY = event.getY();
+        startValue = dragged.of(row.strip());
+        moved = false;
+        gesture = new Object();
+        if (event.getClickCount() == 2 && !onNumber) {
+            presenter.edits().reset(dragged);
+            presenter.session().say(row.name() + " · " + dragged.title().toLowerCase(Locale.ROOT) + " is back where it usually is");
+            pressed = null;
+        }
+    }
+
+    private void drag(MouseEvent event) {
+        if (pressed == null) {
+            return;
+        }
+        double dx = event.getX() - pressX;
+        double dy = pressY - event.getY();
+        moved |= Math.hypot(dx, dy) >= DECIDES;
+        Row now = presenter.session().project().kit().row(pressed.id()).orElse(null);
+        if (!moved || now == null) {
+            return;
+        }
+        double fine = event.isShiftDown() ? FINE : 1;
+        double to = upright ? Math.rint((startValue + dy * SHELF_DB_A_PIXEL * fine) * 10) / 10
+                : columns.value(dragged, columns.x(dragged, startValue) + dx * fine);
+        presenter.session().guarded(() -> {
+            presenter.edits().set(dragged, now, to, gesture);
+            if (dragged == StripValue.DIP && Math.abs(dx) >= DECIDES) {
+                presenter.edits().set(StripValue.DIP_HZ, now, columns.hertz(pressX + dx * fine), gesture);
+            }
+        });
+        presenter.session().project().kit().row(pressed.id()).ifPresent(row -> presenter.session().say(row.name() + " · " + MixPresenter.text(dragged, row)));
+    }
+
+    private void release(MouseEvent event) {
+        if (pressed != null && !moved && onNumber) {
+            type(StripValue.LEVEL, pressed);
+        }
+        pressed = null;
+        gesture = null;
+    }
+
+    /** Lets a value of a row be typed where it stands. */
+    void type(StripValue value, Row row) {
+        int index = rows.indexOf(row);
+        if (index < 0) {
+            return;
+        }
+        double x = value == StripValue.LEVEL ? columns.number() : columns.x(value, value.of(row.strip()));
+        anchor.resizeRelocate(x, wire(index) - high() / 2 - 9, 40, 18);
+        InPlace.edit(anchor, value.text(value.of(row.strip())), typed -> presenter.type(value, typed));
+    }
+
+    /** What the pointer is on, in a sentence; empty if it is on nothing. */
+    Optional<String> describe() {
+        return over.flatMap(value -> overRow.flatMap(id -> presenter.session().project().kit().row(id)).map(row -> row.name() + " · " + MixPresenter.text(value, row)
+                + row.strip().giveWay().filter(way -> value == StripValue.LEVEL).map(way -> ", gives way to " + presenter.chosen().rowName(way.to())).orElse("")
+                + " · drag it, finer with Shift; press twice to put it back"));
+    }
+}

@@ -1,0 +1,2 @@
+/** The nodes of the Mix view. */
+package app.promptsparrow.desktop.mix.pane;
