@@ -4,14 +4,18 @@ import app.promptsparrow.chart.Chart;
 import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.kit.Dip;
+import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.Master;
 import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
@@ -65,7 +69,7 @@ public final class DemoProject {
         }
         project = project.withBanks(banks).withSwing(new Swing(570, StepValue.SIXTEENTH));
         project = project.withKit(project.kit().with(row(project, "Clap"), row -> row.withLean(Lean.ofMillis(9))));
-        project = withBeyondChart(project);
+        project = mixed(withBeyondChart(project));
         return project.withSongs(List.of(song(project)));
     }
 
@@ -127,6 +131,23 @@ public final class DemoProject {
         RowId row = row(project, rowName);
         return project.withPattern(pattern.id(), p -> p.withLane(row, (Lane lane) ->
                 lane.withHits(lane.hits().stream().map(change).toList())));
+    }
+
+    /** What is high goes without its lows, the bass makes room for the kick, and nothing passes -1 dB. */
+    private static Project mixed(Project given) {
+        RowId kick = row(given, "Kick");
+        Project project = given.withMaster(Master.USUAL.withLevelDb(0.5).withCeilingDb(-1));
+        project = strip(project, "Kick", strip -> strip.withDrive(0.15));
+        project = strip(project, "Snare", strip -> strip.withLowCutHz(100));
+        project = strip(project, "Bass", strip -> strip.withDip(new Dip(170, -4)).withGiveWay(Optional.of(new GiveWay(kick, 6, 120))));
+        for (String name : List.of("Closed hat", "Open hat", "Shaker", "Crash", "Ride")) {
+            project = strip(project, name, strip -> strip.withLowCutHz(260));
+        }
+        return strip(project, "Bell", strip -> strip.withSend(0.2));
+    }
+
+    private static Project strip(Project project, String name, UnaryOperator<Strip> change) {
+        return project.withKit(project.kit().with(row(project, name), row -> row.withStrip(change.apply(row.strip()))));
     }
 
     private static Song song(Project project) {

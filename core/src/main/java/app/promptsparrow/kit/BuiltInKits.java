@@ -84,7 +84,7 @@ public final class BuiltInKits {
     public static Kit lowTide() {
         Recipe tom = Recipe.of(Model.TOM).with("bend", 0.06).with("bend-time", 50).with("overtones", 0.55).with("stick", 0.25).with("brightness", 900);
         Recipe hat = Recipe.of(Model.HAT).with("tone", 5_900).with("spread", 0.45).with("air", 0.35).with("density", 90).with("brightness", 10_500).with("low-cut", 2_600);
-        return louder(-0.5, new Kit("Low Tide", List.of(
+        return louder(-0.7, new Kit("Low Tide", List.of(
                 Row.drum(1, "Kick", Family.KICK, 36, Recipe.of(Model.SWEPT_KICK).with("pitch", 44).with("sweep", 105).with("sweep-time", 14).with("ring", 1_700)
                         .with("harmonics", 0.24).with("push", 0.1).with("click", 0.15).with("brightness", 3_200)).withStrip(place(0, 0)),
                 Row.drum(2, "Snare", Family.SNARE, 38, Recipe.of(Model.SNARE).with("body", 166).with("body-ring", 240).with("wires", 0.75).with("wires-ring", 340)
@@ -114,7 +114,7 @@ public final class BuiltInKits {
         Recipe hat = Recipe.of(Model.HAT).with("tone", 9_700).with("spread", 0.5).with("air", 0.15).with("chick", 0.1).with("density", 90).with("low-cut", 2_500)
                 .with("brightness", 14_600);
         Recipe hand = Recipe.of(Model.HAND_DRUM).with("slap", 0.75).with("overtones", 0.5);
-        return louder(1.2, new Kit("Rope and Canvas", List.of(
+        return louder(1.3, new Kit("Rope and Canvas", List.of(
                 Row.drum(1, "Kick", Family.KICK, 36, Recipe.of(Model.KICK).with("pitch", 56).with("bend", 0.3).with("bend-time", 25).with("ring", 500).with("overtones", 0.55)
                         .with("skin", 0.4).with("beater", 0.6).with("brightness", 2_400)).withStrip(place(0, 0)),
                 Row.drum(2, "Snare", Family.SNARE, 38, Recipe.of(Model.JINGLE_DRUM).with("slap", 0.5).with("ring", 150).with("jingles-ring", 150)).withStrip(place(0, 0.1)),

@@ -9,9 +9,8 @@ public final class Drive {
 
     /** How hard a full drive bends: a peak of 1 is pushed so many times over the bend's knee. */
     private static final double MOST = 14;
-    private static final double FOLLOW_SECONDS = 0.03;
+    private static final double FOLLOW_SECONDS = 0.1;
     private static final double LEAST_POWER = 1e-9;
-    private static final double MOST_GAIN = 8;
     private static final int WARM_TICKS = 8;
 
     private final int tick;
@@ -30,6 +29,7 @@ public final class Drive {
     private int warm;
     private double powerIn;
     private double powerOut;
+    private double highest;
     private double gain = 1;
 
     public Drive(int tickFrames, int rateHz) {
@@ -75,7 +75,7 @@ public final class Drive {
         bend(pushed, pushStep);
         down4.down(four, twice, 2 * tick);
         down2.down(twice, four, tick);
-        double toGain = level();
+        double toGain = level(pushed);
         double gainStep = (toGain - gain) / tick;
         for (int i = 0; i < tick; i++) {
             double wet = four[i] * (gain + gainStep * i);
@@ -96,17 +96,24 @@ public final class Drive {
         return MOST * drive * drive + drive;
     }
 
-    /** By how much what came out is to be raised; the power that goes in and comes out is followed alike. */
-    private double level() {
+    /**
+     * By how much what came out is to be raised; the power that goes in and comes out is followed alike. Never by more than the bend can
+     * have taken: what comes out comes a few frames later, which at an attack is most of a tick.
+     */
+    private double level(double push) {
         double fresh = 0;
         double bent = 0;
+        double peak = 0;
         for (int i = 0; i < tick; i++) {
             fresh += in[i] * in[i];
             bent += four[i] * four[i];
+            peak = Math.max(peak, Math.abs(in[i]));
         }
         powerIn = powerIn * kept + fresh;
         powerOut = powerOut * kept + bent;
-        return powerOut < LEAST_POWER ? gain : Math.min(MOST_GAIN, Math.sqrt(powerIn / powerOut));
+        highest = Math.max(highest * kept, peak);
+        double most = Math.sqrt(1 + push * push * highest * highest);
+        return powerOut < LEAST_POWER ? Math.min(gain, most) : Math.min(most, Math.sqrt(powerIn / powerOut));
     }
 
     public void become(Drive other) {
@@ -118,6 +125,7 @@ public final class Drive {
         amount.become(other.amount);
         powerIn = other.powerIn;
         powerOut = other.powerOut;
+        highest = other.highest;
         gain = other.gain;
         warm = other.warm;
     }
@@ -130,6 +138,7 @@ public final class Drive {
         down2.clear();
         powerIn = 0;
         powerOut = 0;
+        highest = 0;
         gain = 1;
     }
 }

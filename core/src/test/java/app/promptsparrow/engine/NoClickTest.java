@@ -1,11 +1,6 @@
 package app.promptsparrow.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.mockito.ArgumentMatchers.any;
-import static org.mockito.ArgumentMatchers.anyInt;
-import static org.mockito.ArgumentMatchers.anyLong;
-import static org.mockito.Mockito.mock;
-import static org.mockito.Mockito.when;
 
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Ending;
@@ -27,10 +22,8 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
-import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.Renderings;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.util.List;
@@ -58,21 +51,7 @@ class NoClickTest {
         for (int i = 0; i < tone.length; i++) {
             tone[i] = (float) (LEVEL * Math.sin(2 * Math.PI * HZ * i / RATE) * Math.min(1, i / 480.0));
         }
-        SampleBuffer sound = SampleBuffer.stereo(tone, tone);
-        SampleBuffer silence = SampleBuffer.mono(new float[100]);
-        Renderings tones = renderings(sound);
-        Renderings silences = renderings(silence);
-        SoundStore store = mock(SoundStore.class);
-        when(store.rateHz()).thenReturn(RATE);
-        when(store.get(any())).thenAnswer(asked -> asked.getArgument(0).equals(TONE) ? tones : silences);
-        return store;
-    }
-
-    private static Renderings renderings(SampleBuffer sound) {
-        Renderings made = mock(Renderings.class);
-        when(made.at(anyInt(), anyLong())).thenReturn(sound);
-        when(made.isReady()).thenReturn(true);
-        return made;
+        return Tones.store(TONE, tone, RATE);
     }
 
     private static final Kit KIT = new Kit("Held", List.of(

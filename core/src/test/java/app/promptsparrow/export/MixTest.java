@@ -13,8 +13,10 @@ import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.Loudness;
+import app.promptsparrow.sound.PieceMeter;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Svf;
+import app.promptsparrow.time.StepValue;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -65,6 +67,7 @@ class MixTest {
         double[][] song = rendered(demo, demoSong(demo));
         double whole = loudness(song);
         assertThat(whole).isCloseTo(-16, within(1.0));
+        assertThat(truePeakDb(demo)).isLessThanOrEqualTo(-0.98);
         double side = 0;
         double mid = 0;
         double[] mono = new double[song[0].length];
@@ -77,6 +80,43 @@ class MixTest {
         assertThat(whole - Loudness.integrated(mono, mono, RATE)).as("lost in mono").isLessThan(1.5);
         double[][] laptop = {highPassed(song[0]), highPassed(song[1])};
         assertThat(whole - loudness(laptop)).as("lost on a small speaker").isLessThan(5);
+    }
+
+    private static double truePeakDb(Project project) throws IOException {
+        PieceMeter meter = new PieceMeter(RATE);
+        new OfflineRender(project, new Scores().of(project, demoSong(project)), SOUNDS, true).render(OptionalDouble.of(0), OfflineRender.SILENT, meter::add, () -> false, share -> { });
+        return meter.truePeakDb();
+    }
+
+    /** What lies between 30 and 60 Hz while the kick sounds. */
+    @Test
+    void the_kick_lies_over_the_bass_in_the_lows_while_it_sounds() throws Exception {
+        Project demo = DemoProject.make();
+        double[] kick = rendered(alone(demo, "Kick"), new Source.Passes(demo.at(DemoProject.FIRST_SHOWN).orElseThrow().id(), 1))[0];
+        double[] bass = rendered(alone(demo, "Bass"), new Source.Passes(demo.at(DemoProject.FIRST_SHOWN).orElseThrow().id(), 1))[0];
+        double kickLows = 0;
+        double bassLows = 0;
+        for (int step : new int[] {0, 6, 8, 16, 22, 26, 28}) {
+            int from = (int) demo.tempo().toFrame(step * StepValue.SIXTEENTH.units(), RATE);
+            kickLows += lows(kick, from);
+            bassLows += lows(bass, from);
+        }
+        assertThat(kickLows).isGreaterThan(bassLows);
+    }
+
+    private static double lows(double[] sound, int from) {
+        double sum = 0;
+        int window = RATE / 5;
+        for (double hz = 30; hz <= 60; hz += 5) {
+            double re = 0;
+            double im = 0;
+            for (int i = 0; i < window; i++) {
+                re += sound[from + i] * Math.cos(2 * Math.PI * hz * i / RATE);
+                im += sound[from + i] * Math.sin(2 * Math.PI * hz * i / RATE);
+            }
+            sum += re * re + im * im;
+        }
+        return sum;
     }
 
     private static double[] highPassed(double[] sound) {

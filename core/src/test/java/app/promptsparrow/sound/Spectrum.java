@@ -15,7 +15,7 @@ final class Spectrum {
             double window = 0.35875 - 0.48829 * Math.cos(x) + 0.14128 * Math.cos(2 * x) - 0.01168 * Math.cos(3 * x);
             re[i] = sound[from + i] * window;
         }
-        transform(re, im);
+        Fft.transform(re, im);
         power = new double[size / 2];
         for (int i = 0; i < power.length; i++) {
             power[i] = re[i] * re[i] + im[i] * im[i];
@@ -35,7 +35,7 @@ final class Spectrum {
         for (int i = 0; i < sound.length; i++) {
             re[i] = sound[i];
         }
-        transform(re, im);
+        Fft.transform(re, im);
         double[] power = new double[size / 2];
         for (int i = 0; i < power.length; i++) {
             power[i] = re[i] * re[i] + im[i] * im[i];
@@ -53,44 +53,6 @@ final class Spectrum {
             weights += weight;
         }
         return sum / weights;
-    }
-
-    private static void transform(double[] re, double[] im) {
-        int n = re.length;
-        for (int i = 1, j = 0; i < n; i++) {
-            int bit = n >> 1;
-            for (; (j & bit) != 0; bit >>= 1) {
-                j ^= bit;
-            }
-            j ^= bit;
-            if (i < j) {
-                double t = re[i];
-                re[i] = re[j];
-                re[j] = t;
-            }
-        }
-        for (int size = 2; size <= n; size *= 2) {
-            double[] cosines = new double[size / 2];
-            double[] sines = new double[size / 2];
-            for (int k = 0; k < size / 2; k++) {
-                cosines[k] = Math.cos(-2 * Math.PI / size * k);
-                sines[k] = Math.sin(-2 * Math.PI / size * k);
-            }
-            for (int start = 0; start < n; start += size) {
-                for (int k = 0; k < size / 2; k++) {
-                    double c = cosines[k];
-                    double s = sines[k];
-                    int a = start + k;
-                    int b = a + size / 2;
-                    double x = re[b] * c - im[b] * s;
-                    double y = re[b] * s + im[b] * c;
-                    re[b] = re[a] - x;
-                    im[b] = im[a] - y;
-                    re[a] += x;
-                    im[a] += y;
-                }
-            }
-        }
     }
 
     double energy(double fromHz, double toHz) {

@@ -1,7 +1,10 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
 
 /**
  * A row's place among the rows, in pixels: its band from {@code top}, its wire, and on a bass row a wire per note, the highest
@@ -18,6 +21,18 @@ public record RowPlace(Row row, double top, double height, List<Integer> notes, 
     /** The height of a ladder of so many notes. */
     public static double ladderHeight(int notes, double apart) {
         return LADDER_TOP + (notes - 1) * apart + LADDER_BOTTOM;
+    }
+
+    /** Where rows of one height stand below each other. */
+    public static Function<RowId, Optional<RowPlace>> even(List<Row> rows, double height) {
+        return id -> {
+            for (int i = 0; i < rows.size(); i++) {
+                if (rows.get(i).id().equals(id)) {
+                    return Optional.of(new RowPlace(rows.get(i), i * height, height, List.of(), 0));
+                }
+            }
+            return Optional.empty();
+        };
     }
 
     public boolean isLadder() {

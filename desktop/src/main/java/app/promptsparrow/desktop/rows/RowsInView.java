@@ -101,6 +101,12 @@ public final class RowsInView {
         return rows.isEmpty() ? all : rows;
     }
 
+    /** The shown row so many below the chosen one, or the last there is. */
+    public Row below(int by) {
+        List<Row> rows = rows();
+        return rows.get(Math.max(0, Math.min(rows.size() - 1, rows.indexOf(chosen.row()) + by)));
+    }
+
     private boolean passes(Row row, boolean besideBass) {
         return switch (filter) {
             case ALL -> true;

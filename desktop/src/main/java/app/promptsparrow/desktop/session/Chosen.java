@@ -18,6 +18,8 @@ import java.util.Set;
  */
 public final class Chosen {
 
+    private static final int BASS_NOTE_CENTS = 3_300;
+
     private final Session session;
     private final List<Runnable> showListeners = new ArrayList<>();
     private SlotRef shown;
@@ -76,6 +78,11 @@ public final class Chosen {
 
     public boolean isChosen(RowId of) {
         return of.equals(row) || beside.contains(of);
+    }
+
+    /** Strikes a row apart from the music, a bass row on its A. */
+    public void strike(RowId of, int velocity) {
+        session.player().audition(of, velocity, isBass(of) ? BASS_NOTE_CENTS : 0);
     }
 
     public String rowName(RowId of) {

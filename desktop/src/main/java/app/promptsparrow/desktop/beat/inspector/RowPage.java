@@ -77,7 +77,7 @@ final class RowPage extends InspectorPage {
         lean.textField().setId("row-lean");
         getChildren().addAll(new VBox(1, title, place), fields.level(), fields.pan(), lean, Forms.gap(), Forms.second("Its lane: own length and grid in this pattern"), laneLength,
                 Forms.line("Own step value", laneStep), laneSwing, lineUp, Forms.gap(), fields.tune(), fields.ending(), fields.choke(), fields.oneVoice(), fields.response(), Forms.gap(),
-                Forms.second("What gets through"), fields.lowCut(), fields.highCut(), fields.lowShelf(), fields.highShelf(), fields.drive(), fields.send(), Forms.gap(), fields.midiNote(), fields.percussionMap(), fields.midiChannel(), fields.midiOnly());
+                Forms.second("What gets through"), fields.lowCut(), fields.highCut(), fields.lowShelf(), fields.highShelf(), fields.drive(), fields.send(), fields.dip(), fields.giveWay(), Forms.gap(), fields.midiNote(), fields.percussionMap(), fields.midiChannel(), fields.midiOnly());
     }
 
     private void shape(UnaryOperator<Lane> change, Object gesture) {

@@ -34,7 +34,6 @@ import java.util.function.UnaryOperator;
 /** What the Kit view shows of the kit and asks of the store. Owned by the UI thread; needs no window. */
 public final class KitPresenter {
 
-    private static final int BASS_NOTE_CENTS = 3_300;
     /** Between two rows while all are heard in turn. */
     private static final long NEXT_ROW_NS = 420_000_000L;
     /** The controls that say how long a sound is, the first that a model has. */
@@ -94,7 +93,7 @@ public final class KitPresenter {
 
     /** Strikes a row apart from the music. */
     public void hear(RowId row, int velocity) {
-        session.player().audition(row, velocity, chosen.isBass(row) ? BASS_NOTE_CENTS : 0);
+        chosen.strike(row, velocity);
     }
 
     public void hearChosen() {

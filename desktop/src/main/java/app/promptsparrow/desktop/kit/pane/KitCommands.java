@@ -9,7 +9,6 @@ import app.promptsparrow.desktop.command.CommandList;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
 import app.promptsparrow.desktop.rows.RowCommands;
-import app.promptsparrow.kit.Row;
 import java.util.List;
 import java.util.function.IntConsumer;
 import javafx.scene.input.KeyCode;
@@ -47,8 +46,6 @@ final class KitCommands {
     }
 
     private static void chooseRow(KitPresenter presenter, int by) {
-        List<Row> rows = presenter.rowsInView().rows();
-        int now = rows.indexOf(presenter.chosen().row());
-        presenter.chosen().chooseRow(rows.get(Math.max(0, Math.min(rows.size() - 1, now + by))).id());
+        presenter.chosen().chooseRow(presenter.rowsInView().below(by).id());
     }
 }

@@ -17,7 +17,6 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.sound.Outline;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Function;
 import javafx.geometry.Insets;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
@@ -129,7 +128,7 @@ final class KitPane extends BorderPane {
 
     private Page mixPage() {
         RowFields fields = new RowFields(presenter.session(), presenter.chosen());
-        return page(fields, () -> List.of(fields.level(), fields.pan(), fields.lowCut(), fields.highCut(), fields.lowShelf(), fields.highShelf(), fields.drive(), fields.send()));
+        return page(fields, () -> List.of(fields.level(), fields.pan(), fields.lowCut(), fields.highCut(), fields.lowShelf(), fields.highShelf(), fields.drive(), fields.send(), fields.dip(), fields.giveWay()));
     }
 
     private interface Made {
@@ -202,23 +201,12 @@ final class KitPane extends BorderPane {
         List<Row> rows = presenter.rowsInView().rows();
         double room = scroll.getHeight();
         double height = room < 50 ? 26 : RowSizes.sharing(room, rows.size(), List.of(), 0).row();
-        heads.update(places(rows, height));
+        heads.update(RowPlace.even(rows, height));
         outlines.update(rows, height);
         line.update();
         shelfPane.update();
         shelf.prepare();
         layers.update();
         pages.update(true);
-    }
-
-    private static Function<RowId, Optional<RowPlace>> places(List<Row> rows, double height) {
-        return id -> {
-            for (int i = 0; i < rows.size(); i++) {
-                if (rows.get(i).id().equals(id)) {
-                    return Optional.of(new RowPlace(rows.get(i), i * height, height, List.of(), 0));
-                }
-            }
-            return Optional.empty();
-        };
     }
 }

@@ -33,7 +33,6 @@ import java.util.function.IntSupplier;
 /** What the Mix view shows and asks of the store. Owned by the UI thread; needs no window. */
 public final class MixPresenter {
 
-    private static final int BASS_NOTE_CENTS = 3_300;
     private static final long LOUDNESS_NS = 250_000_000L;
 
     private final Session session;
@@ -151,12 +150,8 @@ public final class MixPresenter {
         }
     }
 
-    public void hear(RowId row, int velocity) {
-        session.player().audition(row, velocity, chosen.isBass(row) ? BASS_NOTE_CENTS : 0);
-    }
-
     public void hearChosen() {
-        hear(chosen.row().id(), touch.getAsInt());
+        chosen.strike(chosen.row().id(), touch.getAsInt());
     }
 
     /** Brings every row to its family's usual place, off the UI thread, and says what it did. */
@@ -325,7 +320,7 @@ public final class MixPresenter {
         find();
         if (timeNs >= loudnessDueNs && topDb > RowMeters.SILENT_DB) {
             loudnessDueNs = timeNs + LOUDNESS_NS;
-            loudnessText = String.format(Locale.ROOT, "peak %+.1f dB · %.1f LUFS, now %.1f", topDb, loudness.integrated(), loudness.shortTerm());
+            loudnessText = String.format(Locale.ROOT, "peak %+.1f dB · %.1f LUFS · 3 s %.1f · now %.1f", topDb, loudness.integrated(), loudness.shortTerm(), loudness.momentary());
         }
     }
 }

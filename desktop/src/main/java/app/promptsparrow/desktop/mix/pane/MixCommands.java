@@ -51,9 +51,7 @@ final class MixCommands {
     }
 
     private static void chooseRow(MixPresenter presenter, int by, boolean more) {
-        List<Row> rows = presenter.rowsInView().rows();
-        int now = rows.indexOf(presenter.chosen().row());
-        Row to = rows.get(Math.max(0, Math.min(rows.size() - 1, now + by)));
+        Row to = presenter.rowsInView().below(by);
         if (!more) {
             presenter.chosen().chooseRow(to.id());
         } else if (!presenter.chosen().isChosen(to.id())) {

@@ -20,7 +20,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -182,7 +181,7 @@ final class MixPane extends BorderPane {
         return new RowHeadsPane.Hearing() {
             @Override
             public void strike(RowId row, int velocity) {
-                presenter.hear(row, velocity);
+                presenter.chosen().strike(row, velocity);
             }
 
             @Override
@@ -290,21 +289,10 @@ final class MixPane extends BorderPane {
         List<Row> rows = presenter.rowsInView().rows();
         double room = scroll.getHeight();
         double height = room < 50 ? 26 : RowSizes.sharing(room, rows.size(), List.of(), 0).row();
-        heads.update(places(rows, height));
+        heads.update(RowPlace.even(rows, height));
         wires.update(rows, height);
         master.update();
         reverb.update();
         pages.update(true);
-    }
-
-    private static Function<RowId, Optional<RowPlace>> places(List<Row> rows, double height) {
-        return id -> {
-            for (int i = 0; i < rows.size(); i++) {
-                if (rows.get(i).id().equals(id)) {
-                    return Optional.of(new RowPlace(rows.get(i), i * height, height, List.of(), 0));
-                }
-            }
-            return Optional.empty();
-        };
     }
 }

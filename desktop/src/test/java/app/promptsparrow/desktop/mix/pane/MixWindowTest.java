@@ -233,7 +233,7 @@ class MixWindowTest extends WindowUnderTest {
         robot.push(KeyCode.SPACE);
         until(() -> player.now().playing());
         until(() -> rectangles(robot) > 4);
-        until(() -> text(robot, "#mix-facts").matches("peak .* dB · -\\d+\\.\\d LUFS, now .*"));
+        until(() -> text(robot, "#mix-facts").matches("peak .* dB · -\\d+\\.\\d LUFS · 3 s .* · now .*"));
         until(() -> text(robot, "#master-told").contains("pushes most"));
         assertThat(text(robot, "#master-told")).startsWith("the limiter holds back").contains("dB at step");
         robot.clickOn("#master-limiter");
