@@ -41,7 +41,7 @@ final class Commands {
         list.add("previous-bank", "the bank before", () -> slots.stepBank(-1), key(KeyCode.PAGE_UP, CONTROL_DOWN));
         list.add("add-bank", "add a bank", slots::addBank, key(KeyCode.B, CONTROL_DOWN));
         list.add("clear-slot", "empty the slot", slots::clear, key(KeyCode.DELETE, CONTROL_DOWN));
-        list.add("why-silent", "why the row cannot be heard, and what mends it", whySilent, key(KeyCode.W, SHIFT_DOWN));
+        list.add("why-silent", "why the row cannot be heard, and what mends it", whySilent, key(KeyCode.Q, SHIFT_DOWN));
         list.add("show-playing", "show what plays", slots::showPlaying, key(KeyCode.P));
         return list.list();
     }

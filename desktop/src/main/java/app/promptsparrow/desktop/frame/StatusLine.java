@@ -55,7 +55,7 @@ final class StatusLine extends HBox {
         }
         why.setId("why-silent");
         why.setOnAction(event -> silence.ask());
-        Tips.on(why, "Why the chosen row cannot be heard, or hardly, and what mends it (Shift+W)");
+        Tips.on(why, "Why the chosen row cannot be heard, or hardly, and what mends it (Shift+Q)");
         mend.setId("why-mend");
         mend.setOnAction(event -> silence.press());
         Forms.showIf(false, mend);
