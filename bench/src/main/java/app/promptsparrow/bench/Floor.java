@@ -31,6 +31,8 @@ final class Floor {
     private final float[] damped = new float[LINES];
     private int now;
     private final double[] twice = new double[2 * BLOCK];
+    private final double[] even = new double[2 * BLOCK];
+    private final double[] odd = new double[2 * BLOCK];
     private final double[] four = new double[4 * BLOCK];
     private float gain = 1;
 
@@ -41,7 +43,7 @@ final class Floor {
     Floor(float[][][] voices, double[] sounding) {
         this.voices = voices;
         this.sounding = sounding;
-        this.state = new double[2 * voices.length + 1][58];
+        this.state = new double[2 * voices.length + 1][34];
         for (int i = 0; i < wave.length; i++) {
             wave[i] = (float) Math.sin(i * 2 * Math.PI / 4_096);
         }
@@ -157,9 +159,8 @@ final class Floor {
         if (driven) {
             drive(s);
         }
-        twoFilters(s, 0, 0.994, 0.0039, 0.000015, 0.28, 0.36, 0.46);
-        twoFilters(s, 4, 0.986, 0.0097, 0.0001, 0.61, 0.21, 0.07);
-        oneFilter(s, 8, 0.97, 0.011, 0.0002);
+        twoFilters(s, 0);
+        threeFilters(s, 4);
         for (int i = 0; i < BLOCK; i++) {
             row[i] = (float) work[i];
         }
@@ -180,25 +181,43 @@ final class Floor {
 
     /** Up to four times the rate by half-band all-passes, bent there, and down again, with the power of both. */
     private void drive(double[] s) {
+        System.arraycopy(work, 0, even, 0, BLOCK);
+        System.arraycopy(work, 0, odd, 0, BLOCK);
+        allPasses(s, 10, BLOCK);
+        allPasses(s, 14, BLOCK);
         for (int i = 0; i < BLOCK; i++) {
-            twice[2 * i] = allPasses(s, 10, 4, work[i]);
-            twice[2 * i + 1] = allPasses(s, 18, 4, work[i]);
+            twice[2 * i] = even[i];
+            twice[2 * i + 1] = odd[i];
         }
+        System.arraycopy(twice, 0, even, 0, 2 * BLOCK);
+        System.arraycopy(twice, 0, odd, 0, 2 * BLOCK);
+        allPasses(s, 18, 2 * BLOCK);
         for (int i = 0; i < 2 * BLOCK; i++) {
-            four[2 * i] = allPasses(s, 26, 2, twice[i]);
-            four[2 * i + 1] = allPasses(s, 30, 2, twice[i]);
+            four[2 * i] = even[i];
+            four[2 * i + 1] = odd[i];
         }
         for (int i = 0; i < 4 * BLOCK; i++) {
             double x = four[i];
             four[i] = x / Math.sqrt(1 + 2 * x * x);
         }
         for (int i = 0; i < 2 * BLOCK; i++) {
-            twice[i] = 0.5 * (allPasses(s, 34, 2, four[2 * i + 1]) + allPasses(s, 38, 2, four[2 * i]));
+            even[i] = four[2 * i + 1];
+            odd[i] = four[2 * i];
         }
+        allPasses(s, 22, 2 * BLOCK);
+        for (int i = 0; i < 2 * BLOCK; i++) {
+            twice[i] = 0.5 * (even[i] + odd[i]);
+        }
+        for (int i = 0; i < BLOCK; i++) {
+            even[i] = twice[2 * i + 1];
+            odd[i] = twice[2 * i];
+        }
+        allPasses(s, 26, BLOCK);
+        allPasses(s, 30, BLOCK);
         double in = 0;
         double out = 0;
         for (int i = 0; i < BLOCK; i++) {
-            double y = 0.5 * (allPasses(s, 42, 4, twice[2 * i + 1]) + allPasses(s, 50, 4, twice[2 * i]));
+            double y = 0.5 * (even[i] + odd[i]);
             in += work[i] * work[i];
             out += y * y;
             work[i] = y;
@@ -209,57 +228,80 @@ final class Floor {
         }
     }
 
-    private static double allPasses(double[] s, int at, int count, double value) {
-        double x = value;
-        for (int i = at; i < at + 2 * count; i += 2) {
-            double y = s[i] + 0.4 * (x - s[i + 1]);
-            s[i] = x;
-            s[i + 1] = y;
-            x = y;
+    private void allPasses(double[] s, int at, int count) {
+        double k0 = s[at];
+        double k1 = s[at + 1];
+        double k2 = s[at + 2];
+        double k3 = s[at + 3];
+        for (int i = 0; i < count; i++) {
+            double x = even[i];
+            double y = 0.3 * x + k0;
+            k0 = 0.91 * x - 0.3 * k0;
+            even[i] = 0.7 * y + k2;
+            k2 = 0.51 * y - 0.7 * k2;
+            double u = odd[i];
+            double v = 0.5 * u + k1;
+            k1 = 0.75 * u - 0.5 * k1;
+            odd[i] = 0.9 * v + k3;
+            k3 = 0.19 * v - 0.9 * k3;
         }
-        return x;
+        s[at] = k0;
+        s[at + 1] = k1;
+        s[at + 2] = k2;
+        s[at + 3] = k3;
     }
 
-    private void oneFilter(double[] s, int at, double a1, double a2, double a3) {
-        double s0 = s[at];
-        double s1 = s[at + 1];
+    /** Each by the map of what it keeps. */
+    private void twoFilters(double[] s, int at) {
+        double pb = s[at];
+        double pl = s[at + 1];
+        double qb = s[at + 2];
+        double ql = s[at + 3];
         for (int i = 0; i < BLOCK; i++) {
             double x = work[i];
-            double v3 = x - s1;
-            double v1 = a1 * s0 + a2 * v3;
-            double v2 = s1 + a2 * s0 + a3 * v3;
-            s0 = 2 * v1 - s0;
-            s1 = 2 * v2 - s1;
-            work[i] = 0.9 * x + 0.1 * v1;
+            double y = 0.9 * x + 0.05 * pb + 0.03 * pl;
+            double b = 0.98 * pb + (-0.01 * pl + 0.01 * x);
+            pl = 0.99 * pl + (0.001 * x + 0.01 * pb);
+            pb = b;
+            work[i] = 0.9 * y + 0.05 * qb + 0.03 * ql;
+            b = 0.9 * qb + (-0.1 * ql + 0.1 * y);
+            ql = 0.95 * ql + (0.01 * y + 0.1 * qb);
+            qb = b;
         }
-        s[at] = s0;
-        s[at + 1] = s1;
+        s[at] = pb;
+        s[at + 1] = pl;
+        s[at + 2] = qb;
+        s[at + 3] = ql;
     }
 
-    private void twoFilters(double[] s, int at, double a1, double a2, double a3, double b1, double b2, double b3) {
-        double s0 = s[at];
-        double s1 = s[at + 1];
-        double s2 = s[at + 2];
-        double s3 = s[at + 3];
+    private void threeFilters(double[] s, int at) {
+        double pb = s[at];
+        double pl = s[at + 1];
+        double qb = s[at + 2];
+        double ql = s[at + 3];
+        double rb = s[at + 4];
+        double rl = s[at + 5];
         for (int i = 0; i < BLOCK; i++) {
             double x = work[i];
-            double v3 = x - s1;
-            double v1 = a1 * s0 + a2 * v3;
-            double v2 = s1 + a2 * s0 + a3 * v3;
-            s0 = 2 * v1 - s0;
-            s1 = 2 * v2 - s1;
-            x = 0.8 * x + 0.1 * v1 + 0.1 * v2;
-            double w3 = x - s3;
-            double w1 = b1 * s2 + b2 * w3;
-            double w2 = s3 + b2 * s2 + b3 * w3;
-            s2 = 2 * w1 - s2;
-            s3 = 2 * w2 - s3;
-            work[i] = 0.8 * x + 0.1 * w1 + 0.1 * w2;
+            double y = 0.9 * x + 0.05 * pb + 0.03 * pl;
+            double b = 0.98 * pb + (-0.01 * pl + 0.01 * x);
+            pl = 0.99 * pl + (0.001 * x + 0.01 * pb);
+            pb = b;
+            double z = 0.9 * y + 0.05 * qb + 0.03 * ql;
+            b = 0.9 * qb + (-0.1 * ql + 0.1 * y);
+            ql = 0.95 * ql + (0.01 * y + 0.1 * qb);
+            qb = b;
+            work[i] = 0.9 * z + 0.05 * rb + 0.03 * rl;
+            b = 0.8 * rb + (-0.1 * rl + 0.1 * z);
+            rl = 0.9 * rl + (0.02 * z + 0.1 * rb);
+            rb = b;
         }
-        s[at] = s0;
-        s[at + 1] = s1;
-        s[at + 2] = s2;
-        s[at + 3] = s3;
+        s[at] = pb;
+        s[at + 1] = pl;
+        s[at + 2] = qb;
+        s[at + 3] = ql;
+        s[at + 4] = rb;
+        s[at + 5] = rl;
     }
 
     /** Twelve early taps, four all-passes, eight lines read between their frames, each with an all-pass and damped. */

@@ -15,10 +15,10 @@ public final class Drive {
 
     private final int tick;
     private final double kept;
-    private final HalfBand up2 = new HalfBand(8, 0.04);
-    private final HalfBand up4 = new HalfBand(4, 0.2);
-    private final HalfBand down4 = new HalfBand(4, 0.2);
-    private final HalfBand down2 = new HalfBand(8, 0.04);
+    private final HalfBand up2;
+    private final HalfBand up4;
+    private final HalfBand down4;
+    private final HalfBand down2;
     private final double[] in;
     private final double[] twice;
     private final double[] four;
@@ -34,6 +34,10 @@ public final class Drive {
 
     public Drive(int tickFrames, int rateHz) {
         tick = tickFrames;
+        up2 = new HalfBand(8, 0.04, tick);
+        up4 = new HalfBand(4, 0.2, 2 * tick);
+        down4 = new HalfBand(4, 0.2, 2 * tick);
+        down2 = new HalfBand(8, 0.04, tick);
         kept = StrictMath.exp(-tickFrames / (FOLLOW_SECONDS * rateHz));
         in = new double[tickFrames];
         twice = new double[2 * tickFrames];
@@ -67,6 +71,11 @@ public final class Drive {
         double mixStep = mix.isAt(0) && warm <= WARM_TICKS ? 0 : (mix.next(drive > 0 ? 1 : 0) - mixed) / tick;
         double pushed = push(amount.value());
         double pushStep = (push(drive > 0 ? amount.next(drive) : amount.value()) - pushed) / four.length;
+        int peak = 0; // as whole numbers, of which the processor compares many at once
+        for (int i = 0; i < tick; i++) {
+            peak = Math.max(peak, Float.floatToRawIntBits(buffer[from + i]) & 0x7FFFFFFF);
+        }
+        highest = Math.max(highest * kept, Float.intBitsToFloat(peak));
         for (int i = 0; i < tick; i++) {
             in[i] = buffer[from + i];
         }
@@ -85,10 +94,19 @@ public final class Drive {
     }
 
     private void bend(double a, double step) {
+        if (step == 0) { // so that the loop becomes vector instructions
+            double square = a * a;
+            for (int i = 0; i < four.length; i++) {
+                double x = four[i];
+                four[i] = x / Math.sqrt(1 + square * x * x);
+            }
+            return;
+        }
+        double push = a;
         for (int i = 0; i < four.length; i++) {
             double x = four[i];
-            double bent = (a + step * i) * x;
-            four[i] = x / Math.sqrt(1 + bent * bent);
+            four[i] = x / Math.sqrt(1 + push * push * x * x);
+            push += step;
         }
     }
 
@@ -103,15 +121,16 @@ public final class Drive {
     private double level(double push) {
         double fresh = 0;
         double bent = 0;
-        double peak = 0;
-        for (int i = 0; i < tick; i++) {
+        double fresh2 = 0;
+        double bent2 = 0;
+        for (int i = 0; i < tick; i += 2) {
             fresh += in[i] * in[i];
             bent += four[i] * four[i];
-            peak = Math.max(peak, Math.abs(in[i]));
+            fresh2 += in[i + 1] * in[i + 1];
+            bent2 += four[i + 1] * four[i + 1];
         }
-        powerIn = powerIn * kept + fresh;
-        powerOut = powerOut * kept + bent;
-        highest = Math.max(highest * kept, peak);
+        powerIn = powerIn * kept + fresh + fresh2;
+        powerOut = powerOut * kept + bent + bent2;
         double most = Math.sqrt(1 + push * push * highest * highest);
         return powerOut < LEAST_POWER ? Math.min(gain, most) : Math.min(most, Math.sqrt(powerIn / powerOut));
     }

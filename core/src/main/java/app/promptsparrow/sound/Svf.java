@@ -81,6 +81,13 @@ public final class Svf {
     private double a1;
     private double a2;
     private double a3;
+    private double bandOfBand;
+    private double bandOfLow;
+    private double lowOfLow;
+    private double lowOfIn;
+    private double outOfIn;
+    private double outOfBand;
+    private double outOfLow;
     private double low;
     private double band;
     private boolean neutral = true;
@@ -109,6 +116,7 @@ public final class Svf {
         neutral = setting.isNeutral();
         settled = true;
         coefficients();
+        map();
     }
 
     /** Once a control tick, before it is processed: goes a part of the way to a setting, frame by frame. */
@@ -154,6 +162,7 @@ public final class Svf {
         band = other.band;
         neutral = other.neutral;
         settled = other.settled;
+        map();
         for (int i = 0; i < glides.length; i++) {
             glides[i].become(other.glides[i]);
             steps[i] = other.steps[i];
@@ -181,7 +190,21 @@ public final class Svf {
     }
 
     /**
-     * Filters in place by several filters one after the other. Pairs share a loop, so that the processor works on both at
+     * The same filter as a map of what it keeps: each new value is a sum of products of the old ones, so that less lies between one frame
+     * and the next. Made when a setting has arrived.
+     */
+    private void map() {
+        bandOfBand = 2 * a1 - 1;
+        bandOfLow = -2 * a2;
+        lowOfLow = 1 - 2 * a3;
+        lowOfIn = 2 * a3;
+        outOfIn = m0 + m1 * a2 + m2 * a3;
+        outOfBand = m1 * a1 + m2 * a2;
+        outOfLow = m2 * (1 - a3) - m1 * a2;
+    }
+
+    /**
+     * Filters in place by several filters one after the other. Two or three share a loop, so that the processor works on all at
      * once while each waits for its own value of the frame before. The numbers are made doubles beforehand: the single
      * conversions of the processor wait for their register's old value and would chain everything up.
      *
@@ -198,7 +221,12 @@ public final class Svf {
         }
         int next = 0;
         for (; next + 1 < count; next += 2) {
-            processTwo(filters[next], filters[next + 1], work, frames);
+            if (next + 3 == count) {
+                processThree(filters[next], filters[next + 1], filters[next + 2], work, frames);
+                next++;
+            } else {
+                processTwo(filters[next], filters[next + 1], work, frames);
+            }
         }
         if (next < count) {
             processOne(filters[next], work, frames);
@@ -270,39 +298,55 @@ public final class Svf {
             processOne(q, work, frames);
             return;
         }
-        double p1 = p.band;
-        double p2 = p.low;
-        double q1 = q.band;
-        double q2 = q.low;
-        double pc1 = p.a1;
-        double pc2 = p.a2;
-        double pc3 = p.a3;
-        double qc1 = q.a1;
-        double qc2 = q.a2;
-        double qc3 = q.a3;
-        double pm0 = p.m0;
-        double pm1 = p.m1;
-        double pm2 = p.m2;
-        double qm0 = q.m0;
-        double qm1 = q.m1;
-        double qm2 = q.m2;
+        double pb = p.band;
+        double pl = p.low;
+        double qb = q.band;
+        double ql = q.low;
         for (int i = 0; i < frames; i++) {
             double x = work[i];
-            double v3 = x - p2;
-            double v1 = pc1 * p1 + pc2 * v3;
-            double v2 = p2 + pc2 * p1 + pc3 * v3;
-            p1 = 2 * v1 - p1;
-            p2 = 2 * v2 - p2;
-            double y = pm0 * x + pm1 * v1 + pm2 * v2;
-            double w3 = y - q2;
-            double w1 = qc1 * q1 + qc2 * w3;
-            double w2 = q2 + qc2 * q1 + qc3 * w3;
-            q1 = 2 * w1 - q1;
-            q2 = 2 * w2 - q2;
-            work[i] = qm0 * y + qm1 * w1 + qm2 * w2;
+            double y = p.outOfIn * x + p.outOfBand * pb + p.outOfLow * pl;
+            double b = p.bandOfBand * pb + (p.bandOfLow * pl - p.bandOfLow * x);
+            pl = p.lowOfLow * pl + (p.lowOfIn * x - p.bandOfLow * pb);
+            pb = b;
+            work[i] = q.outOfIn * y + q.outOfBand * qb + q.outOfLow * ql;
+            b = q.bandOfBand * qb + (q.bandOfLow * ql - q.bandOfLow * y);
+            ql = q.lowOfLow * ql + (q.lowOfIn * y - q.bandOfLow * qb);
+            qb = b;
         }
-        p.keep(p1, p2);
-        q.keep(q1, q2);
+        p.keep(pb, pl);
+        q.keep(qb, ql);
+    }
+
+    private static void processThree(Svf p, Svf q, Svf r, double[] work, int frames) {
+        if (!p.settled || !q.settled || !r.settled) {
+            processTwo(p, q, work, frames);
+            processOne(r, work, frames);
+            return;
+        }
+        double pb = p.band;
+        double pl = p.low;
+        double qb = q.band;
+        double ql = q.low;
+        double rb = r.band;
+        double rl = r.low;
+        for (int i = 0; i < frames; i++) {
+            double x = work[i];
+            double y = p.outOfIn * x + p.outOfBand * pb + p.outOfLow * pl;
+            double b = p.bandOfBand * pb + (p.bandOfLow * pl - p.bandOfLow * x);
+            pl = p.lowOfLow * pl + (p.lowOfIn * x - p.bandOfLow * pb);
+            pb = b;
+            double z = q.outOfIn * y + q.outOfBand * qb + q.outOfLow * ql;
+            b = q.bandOfBand * qb + (q.bandOfLow * ql - q.bandOfLow * y);
+            ql = q.lowOfLow * ql + (q.lowOfIn * y - q.bandOfLow * qb);
+            qb = b;
+            work[i] = r.outOfIn * z + r.outOfBand * rb + r.outOfLow * rl;
+            b = r.bandOfBand * rb + (r.bandOfLow * rl - r.bandOfLow * z);
+            rl = r.lowOfLow * rl + (r.lowOfIn * z - r.bandOfLow * rb);
+            rb = b;
+        }
+        p.keep(pb, pl);
+        q.keep(qb, ql);
+        r.keep(rb, rl);
     }
 
     private void keep(double bandState, double lowState) {

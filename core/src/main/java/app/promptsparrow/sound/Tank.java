@@ -117,6 +117,8 @@ public final class Tank {
     private int now;
     private final Svf lowCut = new Svf();
     private final Svf highCut = new Svf();
+    private final Svf[] cuts = {lowCut, highCut};
+    private final double[] work = new double[MOST];
     private final double[] damped = new double[LINES];
     private final double[] length = new double[LINES];
     private final double[] lengthStep = new double[LINES];
@@ -208,8 +210,7 @@ public final class Tank {
      */
     public void add(float[] in, float[] left, float[] right, int from, int frames, Settings s) {
         follow(s, frames);
-        lowCut.process(in, from, frames);
-        highCut.process(in, from, frames);
+        Svf.processAll(cuts, cuts.length, in, from, work, frames);
         double sum = 0;
         for (int at = 0; at < frames; at += chunk) {
             int count = Math.min(chunk, frames - at);

@@ -88,8 +88,8 @@ class DriveTest {
 
     @Test
     void half_bands_pass_what_is_below_and_stop_what_would_fold() {
-        HalfBand up = new HalfBand(8, 0.04);
-        HalfBand down = new HalfBand(8, 0.04);
+        HalfBand up = new HalfBand(8, 0.04, 16_384);
+        HalfBand down = new HalfBand(8, 0.04, 16_384);
         for (double hz : new double[] {1_000, 15_000}) {
             double[] in = new double[16_384];
             for (int i = 0; i < in.length; i++) {
