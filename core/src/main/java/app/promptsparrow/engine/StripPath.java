@@ -1,6 +1,7 @@
 package app.promptsparrow.engine;
 
 import app.promptsparrow.sound.Glide;
+import app.promptsparrow.sound.Peaks;
 import java.util.Arrays;
 
 /**
@@ -170,7 +171,7 @@ final class StripPath {
         }
         double energy = energy(buffer, from, to);
         power += energy * toLeft * toLeft + (wide ? energy(second, from, to) : energy) * toRight * toRight;
-        return wide ? Math.max(peak(buffer, from, to) * toLeft, peak(second, from, to) * toRight) : peak(buffer, from, to) * Math.max(toLeft, toRight);
+        return wide ? Math.max(Peaks.of(buffer, from, to) * toLeft, Peaks.of(second, from, to) * toRight) : Peaks.of(buffer, from, to) * Math.max(toLeft, toRight);
     }
 
     /** Adds one channel at a level that goes from one value to another within a tick, or stays. */
@@ -204,15 +205,6 @@ final class StripPath {
             d += in[i + 3] * in[i + 3];
         }
         return (double) a + b + c + d;
-    }
-
-    private static float peak(float[] in, int from, int to) {
-        // As whole numbers, whose order is that of the sizes and of which the processor compares many at once.
-        int peak = 0;
-        for (int i = from; i < to; i++) {
-            peak = Math.max(peak, Float.floatToRawIntBits(in[i]) & 0x7FFFFFFF);
-        }
-        return Float.intBitsToFloat(peak);
     }
 
     /**

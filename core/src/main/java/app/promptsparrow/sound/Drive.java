@@ -71,11 +71,7 @@ public final class Drive {
         double mixStep = mix.isAt(0) && warm <= WARM_TICKS ? 0 : (mix.next(drive > 0 ? 1 : 0) - mixed) / tick;
         double pushed = push(amount.value());
         double pushStep = (push(drive > 0 ? amount.next(drive) : amount.value()) - pushed) / four.length;
-        int peak = 0; // as whole numbers, of which the processor compares many at once
-        for (int i = 0; i < tick; i++) {
-            peak = Math.max(peak, Float.floatToRawIntBits(buffer[from + i]) & 0x7FFFFFFF);
-        }
-        highest = Math.max(highest * kept, Float.intBitsToFloat(peak));
+        highest = Math.max(highest * kept, Peaks.of(buffer, from, from + tick));
         for (int i = 0; i < tick; i++) {
             in[i] = buffer[from + i];
         }

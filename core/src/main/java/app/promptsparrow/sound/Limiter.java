@@ -56,8 +56,8 @@ public final class Limiter {
      * @param ceiling 1 is full scale
      */
     public void see(float[] l, float[] r, int from, int frames, float ceiling) {
-        float peakLeft = peak(l, from, frames);
-        float peakRight = peak(r, from, frames);
+        float peakLeft = Peaks.of(l, from, from + frames);
+        float peakRight = Peaks.of(r, from, from + frames);
         System.arraycopy(allowed, 1, allowed, 0, AHEAD);
         System.arraycopy(seenLeft, 1, seenLeft, 0, AHEAD);
         System.arraycopy(seenRight, 1, seenRight, 0, AHEAD);
@@ -70,15 +70,6 @@ public final class Limiter {
 
     private static double allowed(float peak, float ceiling) {
         return peak > ceiling ? ceiling / peak : 1;
-    }
-
-    private static float peak(float[] of, int from, int frames) {
-        float peak = 0;
-        for (int i = from; i < from + frames; i++) {
-            float size = Math.abs(of[i]);
-            peak = size > peak ? size : peak;
-        }
-        return peak;
     }
 
     /** The peak of the tick seen {@value #AHEAD} ticks ago: what {@link #apply} has made of it, if it was called. */

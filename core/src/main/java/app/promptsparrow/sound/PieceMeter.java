@@ -19,13 +19,11 @@ public final class PieceMeter {
 
     /** The next frames, at most 4,096. */
     public void add(float[] l, float[] r, int count) {
-        float peakLeft = 0;
-        float peakRight = 0;
         for (int i = 0; i < count; i++) {
             loudness.add(l[i], r[i]);
-            peakLeft = Math.max(peakLeft, Math.abs(l[i]));
-            peakRight = Math.max(peakRight, Math.abs(r[i]));
         }
+        float peakLeft = Peaks.of(l, 0, count);
+        float peakRight = Peaks.of(r, 0, count);
         peak = Math.max(peak, Math.max(peakLeft, peakRight));
         highest = Math.max(highest, peak);
         highest = Math.max(highest, Math.max(left.between(l, 0, count, peakLeft, highest), right.between(r, 0, count, peakRight, highest)));
