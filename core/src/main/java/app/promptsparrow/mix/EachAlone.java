@@ -23,7 +23,7 @@ final class EachAlone {
     interface Sink {
         /**
          * @param left  a line a row
-         * @param frame of the piece, of the first value
+         * @param frame from the beginning, of the first value
          */
         void block(float[][] left, float[][] right, long frame, int count);
     }
@@ -31,13 +31,14 @@ final class EachAlone {
     private final List<Row> rows;
     private final List<Engine> engines = new ArrayList<>();
 
-    EachAlone(Project project, Score score, SoundStore sounds) {
+    /** @param from the position in the score, in units, at which it begins */
+    EachAlone(Project project, Score score, long from, SoundStore sounds) {
         rows = project.kit().rows().stream().filter(row -> project.kit().isHeard(row) && score.plays(row.id())).toList();
         for (Row row : rows) {
             Engine engine = new Engine(sounds.rateHz());
             Project alone = project.withKit(project.kit().alone(row.id()));
             engine.publish(new PlayableBuilder(sounds).build(alone, List.of(new Playable.Piece(1, score)), false));
-            engine.commands().play(1, 0);
+            engine.commands().play(1, from);
             engines.add(engine);
         }
     }

@@ -23,6 +23,7 @@ import java.util.stream.Collectors;
  */
 public record Meeting(RowId row, RowId other, double fromHz, double toHz, List<Integer> steps) {
 
+    private static final int MOST_TOLD = 8;
     private static final double DIP_DB = -6;
     private static final double WAY_DB = 9;
     private static final double WAY_BACK_MS = 120;
@@ -46,9 +47,10 @@ public record Meeting(RowId row, RowId other, double fromHz, double toHz, List<I
         return Math.round(Math.round(hz / grain) * grain);
     }
 
-    /** {@code step 1} or {@code steps 1, 9}. */
+    /** {@code step 1} or {@code steps 1, 9}; of many the first few. */
     public String at() {
-        return (steps.size() == 1 ? "step " : "steps ") + steps.stream().map(step -> Integer.toString(step + 1)).collect(Collectors.joining(", "));
+        String told = steps.stream().limit(MOST_TOLD).map(step -> Integer.toString(step + 1)).collect(Collectors.joining(", "));
+        return (steps.size() == 1 ? "step " : "steps ") + told + (steps.size() > MOST_TOLD ? " and " + (steps.size() - MOST_TOLD) + " more" : "");
     }
 
     /** The other row is dipped where they meet. */

@@ -118,9 +118,18 @@ public final class Meetings {
         for (int band = 0; band < ThirdOctaves.COUNT; band++) {
             steps.add(new TreeSet<>());
         }
+        double[] rowWeights = weights(row.strip());
+        double[] otherWeights = weights(other.strip());
+        int last = -1;
         for (Strike strike : mine) {
-            double[] a = at(row, List.of(strike), strike.seconds);
-            double[] b = at(other, theirs, strike.seconds);
+            while (last + 1 < theirs.size() && theirs.get(last + 1).seconds <= strike.seconds + TOGETHER_SECONDS) {
+                last++;
+            }
+            if (last < 0) {
+                continue; // the other has not begun yet
+            }
+            double[] a = at(row, strike, strike.seconds, rowWeights);
+            double[] b = at(other, theirs.get(last), strike.seconds, otherWeights);
             double audible = Math.max(strongest(a), strongest(b)) * Math.pow(10, -AUDIBLE_DB / 10);
             for (int band = 0; band < ThirdOctaves.COUNT; band++) {
                 if (audible > 0 && Math.min(a[band], b[band]) >= audible && Math.abs(10 * Math.log10(a[band] / b[band])) <= NEAR_DB) {
@@ -150,22 +159,20 @@ public final class Meetings {
         return most;
     }
 
-    /** The energies of what a row sounds at a moment: of the strike that is then, or still rings. */
-    private double[] at(Row row, List<Strike> strikes, double seconds) {
+    /** The energies of what a row sounds at a moment of its last strike, which is then, or still rings. */
+    private double[] at(Row row, Strike last, double seconds, double[] weights) {
         double[] sum = new double[ThirdOctaves.COUNT];
-        Strike last = null;
-        for (Strike strike : strikes) {
-            last = strike.seconds <= seconds + TOGETHER_SECONDS ? strike : last;
-        }
-        double since = last == null ? 0 : Math.max(0, seconds - last.seconds);
+        double since = Math.max(0, seconds - last.seconds);
         boolean ends = row.voicing().ending().kind() != Ending.Kind.RING;
-        if (last == null || since > LONGEST_SECONDS || ends && seconds >= last.endSeconds) {
+        if (since > LONGEST_SECONDS || ends && seconds >= last.endSeconds) {
             return sum;
         }
         for (Layer layer : row.layersFor(last.velocity, last.ordinal)) {
             add(sum, row, layer, last, since);
         }
-        weigh(sum, row.strip());
+        for (int band = 0; band < sum.length; band++) {
+            sum[band] *= weights[band];
+        }
         return sum;
     }
 
@@ -198,10 +205,13 @@ public final class Meetings {
         return notes.computeIfAbsent(new Note(recipe, ending, note), of -> BassVoice.note(recipe, ending, note, BASS_SECONDS, sounds.rateHz()));
     }
 
-    private void weigh(double[] energies, Strip strip) {
-        for (int band = 0; band < energies.length; band++) {
-            energies[band] *= Math.pow(10, (strip.levelDb() + throughDb(strip, ThirdOctaves.middleHz(band), sounds.rateHz())) / 10);
+    /** What a strip makes of the energy of each band. */
+    private double[] weights(Strip strip) {
+        double[] weights = new double[ThirdOctaves.COUNT];
+        for (int band = 0; band < weights.length; band++) {
+            weights[band] = Math.pow(10, (strip.levelDb() + throughDb(strip, ThirdOctaves.middleHz(band), sounds.rateHz())) / 10);
         }
+        return weights;
     }
 
     /** What a strip's cuts, shelves and dip make of the level of a tone, in dB. */

@@ -78,7 +78,7 @@ public record RowLevels(Row row, double peakDb, double loudness, double lowDb, d
 
     /** The rows that are heard in a piece that ends; empty if it was cancelled. */
     public static Optional<List<RowLevels>> of(Project project, Score score, SoundStore sounds, BooleanSupplier cancelled) {
-        EachAlone each = new EachAlone(project, score, sounds);
+        EachAlone each = new EachAlone(project, score, 0, sounds);
         List<Meter> meters = each.rows().stream().map(row -> new Meter(sounds.rateHz())).toList();
         long frames = project.tempo().toFrame(score.length(), sounds.rateHz()) + sounds.rateHz();
         boolean done = each.render(frames, (left, right, frame, count) -> {

@@ -15,7 +15,7 @@ import app.promptsparrow.kit.Strip;
 import app.promptsparrow.mix.LevelMatch;
 import app.promptsparrow.mix.Meeting;
 import app.promptsparrow.mix.Meetings;
-import app.promptsparrow.mix.Pushes;
+import app.promptsparrow.mix.Push;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
@@ -62,7 +62,8 @@ public final class MixPresenter {
     private List<Meeting> meetings = List.of();
     private Asked pushed;
     private boolean pushing;
-    private Optional<Pushes> pushes = Optional.empty();
+    private int pushedStep = -1;
+    private Optional<Push> push = Optional.empty();
     private Runnable whenFound = () -> { };
 
     /** @param touch the velocity that the next hit gets */
@@ -227,9 +228,9 @@ public final class MixPresenter {
         return Optional.of(what + pusher(step).map(row -> ", " + chosen.rowName(row) + " pushes most").orElse(""));
     }
 
-    /** The row without which a step would be lowest. */
-    public Optional<RowId> pusher(int step) {
-        return pushes.filter(all -> step < all.steps().size()).flatMap(all -> all.steps().get(step).row());
+    /** The row without which a step would be lowest, if that has been found. */
+    private Optional<RowId> pusher(int step) {
+        return step == pushedStep ? push.flatMap(Push::row) : Optional.empty();
     }
 
     // --- where rows meet ---
@@ -265,8 +266,9 @@ public final class MixPresenter {
                 };
             }, () -> finding = false);
         }
-        if (now.isPresent() && !pushing && fold.worst().isPresent() && !sameButRow(now.get(), pushed)) {
-            push(now.get());
+        OptionalInt worst = fold.worst();
+        if (now.isPresent() && !pushing && worst.isPresent() && (pushedStep != worst.getAsInt() || !sameButRow(now.get(), pushed))) {
+            findPush(now.get(), worst.getAsInt());
         }
     }
 
@@ -279,14 +281,15 @@ public final class MixPresenter {
         return b != null && a.kit == b.kit && a.pattern == b.pattern && a.ready == b.ready;
     }
 
-    private void push(Asked now) {
+    private void findPush(Asked now, int step) {
         pushing = true;
         pushed = now;
         Project project = session.project();
         session.jobs().beside(() -> {
-            Optional<Pushes> found = Pushes.of(project, now.pattern, session.player().sounds(), () -> false);
+            Optional<Push> found = Push.at(project, now.pattern, step, session.player().sounds(), () -> false);
             return () -> {
-                pushes = found;
+                push = found;
+                pushedStep = step;
                 whenFound.run();
             };
         }, () -> pushing = false);

@@ -17,7 +17,7 @@ import javafx.scene.layout.VBox;
 /** The chosen row's place in the mix as numbers, and where it meets others, with what mends that. */
 final class MixPage extends Page {
 
-    private static final int MOST_MEETINGS = 4;
+    private static final int MOST_MEETINGS = 3;
 
     private final MixPresenter presenter;
     private final RowFields fields;

@@ -63,6 +63,7 @@ final class MixPane extends BorderPane {
     private final DirectScroll scroll = new DirectScroll();
     private final DirectScroll headScroll = DirectScroll.beside(scroll);
     private boolean dirty = true;
+    private double shownHeight;
     private long textNs;
 
     MixPane(MixPresenter presenter, Theme theme) {
@@ -85,7 +86,10 @@ final class MixPane extends BorderPane {
         scroll.setContent(wires);
         FileDrop.on(scroll, (files, event) -> presenter.rowEditor().bring(files, Optional.empty()));
         FileDrop.on(wires, (files, event) -> presenter.rowEditor().bring(files, wires.rowAt(event.getY()).map(Row::id)));
-        scroll.onResize((width, height) -> dirty = true);
+        scroll.onResize((width, height) -> {
+            dirty |= height != shownHeight; // told at each layout, also when it was only scrolled
+            shownHeight = height;
+        });
         HBox body = new HBox(headScroll, scroll);
         HBox.setHgrow(scroll, Priority.ALWAYS);
         VBox.setVgrow(body, Priority.ALWAYS);
