@@ -266,6 +266,11 @@ public final class MixPresenter {
                 };
             }, () -> finding = false);
         }
+    }
+
+    /** Asks who pushes where it is worst, if that is not known yet. */
+    private void findPusher() {
+        Optional<Asked> now = wanted();
         OptionalInt worst = fold.worst();
         if (now.isPresent() && !pushing && worst.isPresent() && (pushedStep != worst.getAsInt() || !sameButRow(now.get(), pushed))) {
             findPush(now.get(), worst.getAsInt());
@@ -323,6 +328,7 @@ public final class MixPresenter {
         find();
         if (timeNs >= loudnessDueNs && topDb > RowMeters.SILENT_DB) {
             loudnessDueNs = timeNs + LOUDNESS_NS;
+            findPusher();
             loudnessText = String.format(Locale.ROOT, "peak %+.1f dB · %.1f LUFS · 3 s %.1f · now %.1f", topDb, loudness.integrated(), loudness.shortTerm(), loudness.momentary());
         }
     }

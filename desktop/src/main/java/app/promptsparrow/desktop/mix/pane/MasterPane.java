@@ -12,6 +12,7 @@ import app.promptsparrow.kit.Master;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Pos;
@@ -30,21 +31,27 @@ import javafx.scene.text.Font;
 final class MasterPane extends VBox {
 
     private static final double RULER = 16;
+    private static final Font SMALL = Font.font("IBM Plex Sans", 10);
     private static final double LOWEST_DB = -36;
     private static final double[] MARKS_DB = {-3, -6, -12, -24};
-    private static final long REDRAW_NS = 100_000_000L;
+    private static final long REDRAW_NS = 150_000_000L;
 
     private final MixPresenter presenter;
+    private final Canvas still = new Canvas();
     private final Canvas canvas = new Canvas();
+    private final Canvas scale = new Canvas();
     private final Region playhead = new Region();
-    private final Pane picture = new Pane(canvas, playhead);
+    private final Pane picture = new Pane(still, canvas, scale, playhead);
     private final Label told = new Label();
     private final ValueField level = ValueField.decibels("level", Master.LEAST_DB, Master.MOST_DB).compact();
     private final ValueField ceiling = new ValueField("ceiling", Master.LOWEST_CEILING_DB, 0, 0.1, Master.USUAL.ceilingDb(),
             db -> String.format(Locale.ROOT, "%.1f dB", db), Numbers::number).compact();
     private final ToggleButton limiter = new ToggleButton("limiter");
+    private final double[] xs = new double[2 * MasterFold.BINS + 2];
+    private final double[] ys = new double[2 * MasterFold.BINS + 2];
     private Theme theme;
     private long redrawNs;
+    private boolean stillDue = true;
 
     MasterPane(MixPresenter presenter, Theme theme) {
         super(6);
@@ -57,7 +64,9 @@ final class MasterPane extends VBox {
         second.setMinWidth(0);
         HBox head = new HBox(10, title, second);
         head.setAlignment(Pos.BASELINE_LEFT);
-        canvas.setManaged(false);
+        for (Canvas one : List.of(still, canvas, scale)) {
+            one.setManaged(false);
+        }
         playhead.setManaged(false);
         playhead.setMouseTransparent(true);
         playhead.getStyleClass().add("mix-playhead");
@@ -65,8 +74,8 @@ final class MasterPane extends VBox {
         picture.setMinHeight(60);
         picture.setAccessibleText("The master's level over the pattern");
         VBox.setVgrow(picture, Priority.ALWAYS);
-        picture.widthProperty().addListener(observable -> redrawNs = 0);
-        picture.heightProperty().addListener(observable -> redrawNs = 0);
+        picture.widthProperty().addListener(observable -> drawAll());
+        picture.heightProperty().addListener(observable -> drawAll());
         told.setId("master-told");
         told.setMinHeight(18);
         told.setMinWidth(0);
@@ -87,6 +96,11 @@ final class MasterPane extends VBox {
 
     void setTheme(Theme to) {
         theme = to;
+        drawAll();
+    }
+
+    private void drawAll() {
+        stillDue = true;
         redrawNs = 0;
     }
 
@@ -95,7 +109,7 @@ final class MasterPane extends VBox {
         level.show(master.levelDb());
         ceiling.show(master.ceilingDb());
         limiter.setSelected(master.limiter());
-        redrawNs = 0;
+        drawAll();
     }
 
     /** Once a pulse. */
@@ -116,36 +130,46 @@ final class MasterPane extends VBox {
         }
     }
 
+    private static GraphicsContext cleared(Canvas canvas, double width, double height) {
+        canvas.setWidth(width);
+        canvas.setHeight(height);
+        GraphicsContext g = canvas.getGraphicsContext2D();
+        g.clearRect(0, 0, width, height);
+        g.setFont(SMALL);
+        return g;
+    }
+
+    /** What stays while it plays: the ruler below, the scale above. */
+    private void drawStill(Optional<Pattern> shown, double width, double height) {
+        GraphicsContext g = cleared(still, width, height);
+        g.setFill(theme.color("ground"));
+        g.fillRoundRect(0, RULER, width, height - RULER, 8, 8);
+        shown.ifPresent(pattern -> ruler(g, pattern, width, height));
+        GraphicsContext over = cleared(scale, width, height);
+        over.setFill(theme.color("second"));
+        for (double db : MARKS_DB) {
+            over.fillRect(0, Math.round(y(db, height)), width, 0.5);
+            over.fillText(Long.toString(Math.round(db)), width - 20, y(db, height) - 2);
+        }
+    }
+
     private void redraw(Optional<Pattern> shown) {
         double width = picture.getWidth();
         double height = picture.getHeight();
         if (width < 50 || height < 30) {
             return;
         }
-        canvas.setWidth(width);
-        canvas.setHeight(height);
-        GraphicsContext g = canvas.getGraphicsContext2D();
-        g.clearRect(0, 0, width, height);
-        g.setFill(theme.color("ground"));
-        g.fillRoundRect(0, RULER, width, height - RULER, 8, 8);
-        g.setFont(Font.font("IBM Plex Sans", 10));
-        shown.ifPresent(pattern -> ruler(g, pattern, width, height));
+        if (stillDue) {
+            stillDue = false;
+            drawStill(shown, width, height);
+        }
+        GraphicsContext g = cleared(canvas, width, height);
         MasterFold fold = presenter.fold();
-        double part = width / MasterFold.BINS;
         g.setFill(theme.color("tom").deriveColor(0, 0.7, 1, 0.35));
-        for (int bin = 0; bin < MasterFold.BINS; bin++) {
-            bar(g, bin * part, part, fold.loudest(bin), height);
-        }
-        g.setFill(theme.color("tom"));
+        fill(g, fold::loudest, width, height);
         float[] now = fold.thisPass();
-        for (int bin = 0; bin < MasterFold.BINS; bin++) {
-            bar(g, bin * part, part, now[bin], height);
-        }
-        g.setFill(theme.color("second"));
-        for (double db : MARKS_DB) {
-            g.fillRect(0, Math.round(y(db, height)), width, 0.5);
-            g.fillText(Long.toString(Math.round(db)), width - 20, y(db, height) - 2);
-        }
+        g.setFill(theme.color("tom"));
+        fill(g, bin -> now[bin], width, height);
         for (int step = 0; step < fold.steps(); step++) {
             if (fold.clipped(step) || fold.heldBackDb(step) > 0) {
                 g.setFill(theme.color(fold.clipped(step) ? "alarm" : "text"));
@@ -177,12 +201,27 @@ final class MasterPane extends VBox {
         }
     }
 
-    private static void bar(GraphicsContext g, double x, double width, float peak, double height) {
-        double db = peak <= 0 ? LOWEST_DB : 20 * Math.log10(peak);
-        double y = y(Math.min(0, db), height);
-        if (y < height) {
-            g.fillRect(x, y, width + 0.3, height - y);
+    private interface Peaks {
+        float of(int bin);
+    }
+
+    /** One shape of all parts: a picture of hundreds of bars costs the toolkit ten times as much. */
+    private void fill(GraphicsContext g, Peaks peaks, double width, double height) {
+        double part = width / MasterFold.BINS;
+        for (int bin = 0; bin < MasterFold.BINS; bin++) {
+            float peak = peaks.of(bin);
+            double y = y(peak <= 0 ? LOWEST_DB : Math.min(0, 20 * Math.log10(peak)), height);
+            xs[2 * bin] = bin * part;
+            xs[2 * bin + 1] = (bin + 1) * part;
+            ys[2 * bin] = y;
+            ys[2 * bin + 1] = y;
         }
+        int last = 2 * MasterFold.BINS;
+        xs[last] = width;
+        ys[last] = height;
+        xs[last + 1] = 0;
+        ys[last + 1] = height;
+        g.fillPolygon(xs, ys, last + 2);
     }
 
     private static double y(double db, double height) {

@@ -12,7 +12,6 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.mix.Meeting;
 import app.promptsparrow.mix.Meetings;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -24,12 +23,11 @@ import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.paint.Color;
-import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Font;
 
 /**
  * Each row's place in the mix on its wire: the seed is the setting, the line under the wire the meter. Every seed drags, finer with Shift,
- * and goes back when it is pressed twice. The wires are painted anew only when something changed; meters are nodes of their own.
+ * and goes back when it is pressed twice. The wires are painted anew only when something changed; meters have a picture of their own.
  */
 final class WiresPane extends Pane {
 
@@ -39,20 +37,16 @@ final class WiresPane extends Pane {
     private static final double SHELF_DB_A_PIXEL = 0.25;
     private static final double THROUGH_RANGE_DB = 30;
     private static final double METER = 3;
+    private static final double METER_EDGE = 6;
     private static final Font SMALL = Font.font("IBM Plex Sans", 11);
-
-    /** The nodes of a row's meter. */
-    private static final class Bars {
-        private final Rectangle peak = new Rectangle(0, METER);
-        private final Rectangle rms = new Rectangle(0, METER);
-        private final Rectangle held = new Rectangle(2, METER + 4);
-        private final Rectangle clip = new Rectangle(5, 5);
-    }
 
     private final MixPresenter presenter;
     private final Canvas canvas = new Canvas();
-    private final Pane meters = new Pane();
-    private final List<Bars> bars = new ArrayList<>();
+    private final Canvas meters = new Canvas();
+    /** What is painted of each row's meter: peak, mean, held, clipped; and its colours. */
+    private int[] drawn = {};
+    private Color[] tints = {};
+    private Color[] faint = {};
     private final Label anchor = new Label();
     private Theme theme;
     private List<Row> rows = List.of();
@@ -76,6 +70,7 @@ final class WiresPane extends Pane {
         this.theme = theme;
         setId("wires");
         meters.setMouseTransparent(true);
+        meters.setId("meters");
         meters.setManaged(false);
         anchor.setManaged(false); // where a number is typed
         anchor.setMouseTransparent(true);
@@ -271,68 +266,50 @@ final class WiresPane extends Pane {
     // --- meters ---
 
     private void placeMeters() {
-        while (bars.size() < rows.size()) {
-            Bars made = new Bars();
-            bars.add(made);
-            meters.getChildren().addAll(made.peak, made.rms, made.held, made.clip);
-        }
-        for (int i = 0; i < bars.size(); i++) {
-            Bars bar = bars.get(i);
-            boolean there = i < rows.size();
-            bar.peak.setVisible(there);
-            bar.rms.setVisible(there);
-            bar.held.setVisible(false);
-            bar.clip.setVisible(false);
-            if (there) {
-                Color tint = theme.family(rows.get(i).family());
-                double y = wire(i) + 3;
-                bar.peak.setFill(tint.deriveColor(0, 1, 1, 0.45));
-                bar.rms.setFill(tint);
-                bar.held.setFill(tint);
-                bar.clip.setFill(theme.color("alarm"));
-                for (Rectangle one : List.of(bar.peak, bar.rms)) {
-                    one.setX(columns.level().from());
-                    one.setY(y);
-                    one.setWidth(0);
-                }
-                bar.held.setY(y - 2);
-                bar.clip.setX(columns.level().to() - 2);
-                bar.clip.setY(y - 1);
-            }
-        }
+        meters.relocate(Math.floor(columns.level().from()), 0);
+        meters.setWidth(Math.ceil(columns.level().width()) + METER_EDGE);
+        meters.setHeight(rows.size() * rowHeight);
+        drawn = new int[rows.size() * 4];
+        tints = rows.stream().map(row -> theme.family(row.family())).toArray(Color[]::new);
+        faint = rows.stream().map(row -> theme.family(row.family()).deriveColor(0, 1, 1, 0.45)).toArray(Color[]::new);
+        meters.getGraphicsContext2D().clearRect(0, 0, meters.getWidth(), meters.getHeight());
     }
 
-    /** Once a pulse: brings the meters of the rows in view to what is heard. */
+    /** Once a pulse: brings the meters to what is heard; only those that have moved are painted. */
     void pulse() {
-        double from = columns.level().from();
-        for (int i = 0; i < Math.min(rows.size(), bars.size()); i++) { // bars come once it has a width
+        GraphicsContext g = meters.getGraphicsContext2D();
+        double left = meters.getLayoutX();
+        for (int i = 0; i < tints.length; i++) {
             RowMeters.Meter meter = presenter.meters().of(rows.get(i).id());
-            Bars bar = bars.get(i);
-            wide(bar.peak, meter.peakDb() <= StripValue.LEAST_DB ? 0 : columns.levelX(meter.peakDb()) - from);
-            wide(bar.rms, meter.rmsDb() <= StripValue.LEAST_DB ? 0 : columns.levelX(meter.rmsDb()) - from);
-            boolean holds = meter.heldDb() > StripValue.LEAST_DB;
-            if (holds) {
-                double x = Math.round(columns.levelX(meter.heldDb()));
-                if (x != bar.held.getX()) {
-                    bar.held.setX(x);
-                }
+            int peak = place(meter.peakDb(), left);
+            int rms = place(meter.rmsDb(), left);
+            int held = place(meter.heldDb(), left);
+            int clip = meter.clipped() ? 1 : 0;
+            if (drawn[4 * i] == peak && drawn[4 * i + 1] == rms && drawn[4 * i + 2] == held && drawn[4 * i + 3] == clip) {
+                continue;
             }
-            shown(bar.held, holds);
-            shown(bar.clip, meter.clipped());
+            drawn[4 * i] = peak;
+            drawn[4 * i + 1] = rms;
+            drawn[4 * i + 2] = held;
+            drawn[4 * i + 3] = clip;
+            double y = wire(i) + 1;
+            g.clearRect(0, y, meters.getWidth(), METER + 4);
+            g.setFill(faint[i]);
+            g.fillRect(0, y + 2, peak, METER);
+            g.setFill(tints[i]);
+            g.fillRect(0, y + 2, rms, METER);
+            if (held > 0) {
+                g.fillRect(held, y, 2, METER + 4);
+            }
+            if (clip > 0) {
+                g.setFill(theme.color("alarm"));
+                g.fillRect(meters.getWidth() - METER_EDGE, y + 1, 5, 5);
+            }
         }
     }
 
-    private static void wide(Rectangle bar, double width) {
-        double whole = Math.round(width);
-        if (whole != bar.getWidth()) {
-            bar.setWidth(whole);
-        }
-    }
-
-    private static void shown(Rectangle part, boolean to) {
-        if (part.isVisible() != to) {
-            part.setVisible(to);
-        }
+    private int place(double db, double left) {
+        return db <= StripValue.LEAST_DB ? 0 : (int) Math.round(columns.levelX(db) - left);
     }
 
     // --- the hand ---

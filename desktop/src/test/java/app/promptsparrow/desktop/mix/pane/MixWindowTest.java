@@ -20,13 +20,15 @@ import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.SnapshotParameters;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.scene.shape.Rectangle;
+import javafx.scene.paint.Color;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -232,7 +234,7 @@ class MixWindowTest extends WindowUnderTest {
     void meters_move_while_it_plays_and_the_master_is_told(FxRobot robot) throws Exception {
         robot.push(KeyCode.SPACE);
         until(() -> player.now().playing());
-        until(() -> rectangles(robot) > 4);
+        until(() -> painted(robot) > 100);
         until(() -> text(robot, "#mix-facts").matches("peak .* dB · -\\d+\\.\\d LUFS · 3 s .* · now .*"));
         until(() -> text(robot, "#master-told").contains("pushes most"));
         assertThat(text(robot, "#master-told")).startsWith("the limiter holds back").contains("dB at step");
@@ -254,8 +256,20 @@ class MixWindowTest extends WindowUnderTest {
         assertThat(store.undoNames()).startsWith("Set the master's level", "Limiter off");
     }
 
-    private long rectangles(FxRobot robot) {
-        return robot.from(wires(robot)).lookup((Node node) -> node instanceof Rectangle bar && bar.getWidth() > 5).queryAll().size();
+    /** How many pixels of meters there are. */
+    private static int painted(FxRobot robot) {
+        int[] count = {0};
+        interact(() -> {
+            SnapshotParameters clear = new SnapshotParameters();
+            clear.setFill(Color.TRANSPARENT);
+            WritableImage image = robot.lookup("#meters").query().snapshot(clear, null);
+            for (int x = 0; x < image.getWidth(); x++) {
+                for (int y = 0; y < image.getHeight(); y++) {
+                    count[0] += image.getPixelReader().getColor(x, y).getOpacity() > 0.3 ? 1 : 0;
+                }
+            }
+        });
+        return count[0];
     }
 
     // --- reverb ---
