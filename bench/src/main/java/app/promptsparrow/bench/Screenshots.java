@@ -56,6 +56,9 @@ public final class Screenshots {
 
         private static final int PULSES_BETWEEN = 40;
 
+        /** The name of a step on the way to the next picture. */
+        private static final String NONE = "";
+
         /** @param waits how often as long as usual it is waited before it is taken */
         private record Shot(String name, double width, double height, Runnable before, int waits) {
             Shot(String name, double width, double height, Runnable before) {
@@ -121,7 +124,7 @@ public final class Screenshots {
                 presenter.slots().choose(new SlotRef(1, 2), true);
                 key(KeyCode.C);
             }));
-            shots.add(new Shot("beat-roll", 1_280, 800, () -> {
+            shots.add(new Shot(NONE, 1_280, 800, () -> {
                 key(KeyCode.C);
                 presenter.slots().choose(new SlotRef(1, 4), true);
                 var hat = store.project().kit().rowNamed("Snare").orElseThrow().id();
@@ -135,7 +138,7 @@ public final class Screenshots {
                 presenter.hand().selectNothing();
                 press("#detail-choice");
             }));
-            shots.add(new Shot("beat-tools", 1_280, 800, () -> {
+            shots.add(new Shot(NONE, 1_280, 800, () -> {
                 presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
                 press("#detail-choice");
                 presenter.selecting().all(true);
@@ -278,7 +281,9 @@ public final class Screenshots {
             } else if (--waits == 0) {
                 waits = -1;
                 shots.remove();
-                write(shot.name);
+                if (!shot.name.equals(NONE)) {
+                    write(shot.name);
+                }
             }
         }
 

@@ -240,11 +240,6 @@ public final class MixPresenter {
         return meetings;
     }
 
-    /** Whether what is shown of it is what holds. */
-    public boolean isFound() {
-        return !finding && wanted().map(now -> now.equals(asked)).orElse(true);
-    }
-
     private Optional<Asked> wanted() {
         return chosen.pattern().map(pattern -> new Asked(session.project().kit(), pattern, chosen.row().id(), session.player().isReady()));
     }

@@ -32,6 +32,7 @@ final class MasterPane extends VBox {
 
     private static final double RULER = 16;
     private static final Font SMALL = Font.font("IBM Plex Sans", 10);
+    private static final double MARK_HEIGHT = 10;
     private static final double LOWEST_DB = -36;
     private static final double[] MARKS_DB = {-3, -6, -12, -24};
     private static final long REDRAW_NS = 150_000_000L;
@@ -59,6 +60,7 @@ final class MasterPane extends VBox {
         this.theme = theme;
         getStyleClass().add("mix-panel");
         Label title = Forms.strong("Master");
+        title.setMinWidth(USE_PREF_SIZE);
         Label second = Forms.second("over the pattern: this pass, and the loudest of the last eight");
         second.setWrapText(false);
         second.setMinWidth(0);
@@ -147,9 +149,14 @@ final class MasterPane extends VBox {
         shown.ifPresent(pattern -> ruler(g, pattern, width, height));
         GraphicsContext over = cleared(scale, width, height);
         over.setFill(theme.color("second"));
+        double free = 0; // below the last one that is told
         for (double db : MARKS_DB) {
-            over.fillRect(0, Math.round(y(db, height)), width, 0.5);
-            over.fillText(Long.toString(Math.round(db)), width - 20, y(db, height) - 2);
+            double y = y(db, height);
+            over.fillRect(0, Math.round(y), width, 0.5);
+            if (y - MARK_HEIGHT >= free) {
+                over.fillText(Long.toString(Math.round(db)), width - 20, y - 2);
+                free = y;
+            }
         }
     }
 

@@ -41,6 +41,7 @@ final class MixPane extends BorderPane {
     static final double[] HERTZ = {50, 200, 1_000, 5_000, 16_000};
     private static final String[] HERTZ_NAMES = {"50", "200", "1k", "5k", "16k"};
     private static final double RULER_HEIGHT = 34;
+    private static final double ROOM_FOR_WORDS = 124;
     private static final double LOW = 158;
     private static final double USUAL = 208;
     /** Below this the lower panels take less. */
@@ -209,7 +210,7 @@ final class MixPane extends BorderPane {
         WireColumns columns = WiresPane.columnsOf(ruler.getWidth());
         head("level, dB", columns.level().from());
         head("pan", columns.pan().from());
-        head("what gets through, Hz", columns.through().from());
+        head(columns.through().width() < ROOM_FOR_WORDS ? "through, Hz" : "what gets through, Hz", columns.through().from());
         head("drive", columns.drive().from());
         head("send", columns.send().from());
         double free = 0;

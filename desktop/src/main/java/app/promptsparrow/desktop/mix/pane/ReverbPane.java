@@ -72,7 +72,9 @@ final class ReverbPane extends VBox {
         Label second = Forms.second("a room the rows are sent to, as one hit comes back from it");
         second.setWrapText(false);
         second.setMinWidth(0);
-        HBox head = new HBox(10, Forms.strong("Reverb"), second);
+        Label title = Forms.strong("Reverb");
+        title.setMinWidth(USE_PREF_SIZE);
+        HBox head = new HBox(10, title, second);
         head.setAlignment(Pos.BASELINE_LEFT);
         canvas.setManaged(false);
         picture.setMinHeight(60);
@@ -85,7 +87,7 @@ final class ReverbPane extends VBox {
         picture.setOnMouseDragged(this::drag);
         picture.setOnMouseReleased(event -> held = null);
         picture.setOnMouseMoved(event -> picture.setCursor(handleAt(event.getX(), event.getY()).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT));
-        fields.setHgap(16);
+        fields.setHgap(12);
         fields.setVgap(2);
         for (int i = 0; i < 3; i++) {
             ColumnConstraints third = new ColumnConstraints();
@@ -96,7 +98,7 @@ final class ReverbPane extends VBox {
         field(1, 0, new ValueField("size", Reverb.SMALLEST, Reverb.LARGEST, 5, Reverb.USUAL_SIZE, v -> Math.round(v) + " %", Numbers::number), "reverb-size", Handle.SIZE.what, Reverb::size, Reverb::withSize);
         field(2, 0, new ValueField("decay", Reverb.SHORTEST_MS, Reverb.LONGEST_MS, 50, Reverb.USUAL.decayMs(), ReverbPane::seconds, ReverbPane::typedSeconds), "reverb-decay", Handle.DECAY.what, Reverb::decayMs, Reverb::withDecayMs);
         field(0, 1, new ValueField("low cut", Reverb.LEAST_LOW_CUT_HZ, Reverb.MOST_LOW_CUT_HZ, 10, Reverb.USUAL.lowCutHz(), v -> Math.round(v) + " Hz", Numbers::number), "reverb-low-cut", Handle.LOW_CUT.what, Reverb::lowCutHz, Reverb::withLowCutHz);
-        field(1, 1, new ValueField("high cut", Reverb.LEAST_HIGH_CUT_HZ, Reverb.MOST_HIGH_CUT_HZ, 100, Reverb.USUAL.highCutHz(), v -> Math.round(v) + " Hz", Numbers::number), "reverb-high-cut", Handle.HIGH_CUT.what, Reverb::highCutHz, Reverb::withHighCutHz);
+        field(1, 1, new ValueField("high cut", Reverb.LEAST_HIGH_CUT_HZ, Reverb.MOST_HIGH_CUT_HZ, 100, Reverb.USUAL.highCutHz(), v -> Numbers.text(Math.round(v / 10) / 100.0) + " kHz", ReverbPane::typedKilohertz), "reverb-high-cut", Handle.HIGH_CUT.what, Reverb::highCutHz, Reverb::withHighCutHz);
         field(2, 1, ValueField.decibels("return", Reverb.LEAST_RETURN_DB, Reverb.MOST_RETURN_DB), "reverb-return", "Set the reverb's return", Reverb::returnDb, Reverb::withReturnDb);
         getChildren().addAll(head, picture, fields);
     }
@@ -108,6 +110,11 @@ final class ReverbPane extends VBox {
     /** {@code 800 ms} or {@code 1.4 s}; a bare number is seconds up to ten, beyond milliseconds. */
     private static Optional<Double> typedSeconds(String typed) {
         return Numbers.number(typed).map(value -> typed.contains("ms") || value > 10 ? value : value * 1_000);
+    }
+
+    /** {@code 7.5} and {@code 7.5 kHz} are thousands, {@code 7500} and {@code 900 Hz} are not. */
+    private static Optional<Double> typedKilohertz(String typed) {
+        return Numbers.number(typed).map(value -> typed.contains("k") || !typed.contains("H") && value < 100 ? value * 1_000 : value);
     }
 
     private void field(int column, int line, ValueField field, String id, String what, ToDoubleFunction<Reverb> get, BiFunction<Reverb, Double, Reverb> with) {
