@@ -17,7 +17,7 @@ final class StripPath {
     private boolean wide;
     private final Stage[] stages;
     private final Stage[] secondStages;
-    private final Way way = new Way();
+    private final Way way;
     private final Glide left = new Glide(0);
     private final Glide right = new Glide(0);
     private final Glide send = new Glide(0);
@@ -30,6 +30,7 @@ final class StripPath {
     StripPath(int rateHz) {
         stages = stages(rateHz);
         secondStages = stages(rateHz);
+        way = new Way(rateHz);
     }
 
     /** In the order in which they are passed; another stage stands here, and its numbers in {@link RowPlan}. */

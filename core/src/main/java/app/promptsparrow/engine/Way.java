@@ -8,9 +8,10 @@ import app.promptsparrow.sound.Glide;
  */
 final class Way {
 
-    private static final double DOWN_FRAMES = 96;
+    private static final double DOWN_SECONDS = 0.002;
     private static final double NEPERS_A_DB = 0.11512925464970229; // ln(10)/20
 
+    private final double downFrames;
     /** Share of the depth, 0 to 1, at a frame up to which it is known. */
     private double share;
     private long at;
@@ -20,6 +21,10 @@ final class Way {
     private double backFrames = 1;
     private final Glide depthDb = new Glide(0);
     private double gain = 1;
+
+    Way(int rateHz) {
+        downFrames = DOWN_SECONDS * rateHz;
+    }
 
     /** Takes a row's settings at once. */
     void take(RowPlan row) {
@@ -92,8 +97,8 @@ final class Way {
         double frames = to - at;
         at = to;
         if (falling) {
-            double down = Math.min(frames, (1 - share) * DOWN_FRAMES);
-            share += down / DOWN_FRAMES;
+            double down = Math.min(frames, (1 - share) * downFrames);
+            share += down / downFrames;
             falling = down == frames;
             share = falling ? share : 1;
             frames -= down;

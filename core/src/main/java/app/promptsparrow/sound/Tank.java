@@ -22,8 +22,9 @@ public final class Tank {
     private static final double[] DIFFUSER_MS = {1.9, 2.9, 4.3, 6.1};
     private static final float[] DIFFUSER_G = {0.70f, 0.66f, 0.62f, 0.58f};
     private static final float INNER_G = 0.55f;
+    private static final double LAST_WALL_MS = 27.1;
     /** The walls: when they answer on either side, and how much. */
-    private static final double[][] TAP_MS = {{5.1, 8.3, 12.7, 16.9, 21.3, 26.3}, {6.1, 9.7, 11.9, 18.1, 22.9, 27.1}};
+    private static final double[][] TAP_MS = {{5.1, 8.3, 12.7, 16.9, 21.3, 26.3}, {6.1, 9.7, 11.9, 18.1, 22.9, LAST_WALL_MS}};
     private static final float[][] TAP_GAIN = {{0.62f, -0.50f, 0.43f, 0.36f, -0.30f, 0.24f}, {0.58f, 0.52f, -0.41f, 0.35f, 0.28f, -0.25f}};
     /** How the lines drift, all of them, so that none keeps a tone that the others lose between their frames. */
     private static final double DRIFT_MS = 12 / 48.0;
@@ -83,6 +84,11 @@ public final class Tank {
             double c = 1 - r;
             return c < 1e-12 ? 0 : (b - StrictMath.sqrt(b * b - c * c)) / c;
         }
+    }
+
+    /** When the last wall answers, in ms. */
+    public static double lastWallMs(Reverb reverb) {
+        return reverb.preDelayMs() + LAST_WALL_MS * reverb.size() / 100;
     }
 
     /** How long a tone takes to fall by 60 dB, in ms. */
@@ -171,7 +177,7 @@ public final class Tank {
             diffusers[i] = new float[roomFor(diffuserLength[i] + MOST)];
         }
         chunk = Math.min(MOST, diffuserLength[0]);
-        before = new float[roomFor((Reverb.LONGEST_PRE_DELAY_MS + 28 * largest) * rateHz / 1000 + MOST)];
+        before = new float[roomFor((Reverb.LONGEST_PRE_DELAY_MS + (LAST_WALL_MS + 1) * largest) * rateHz / 1000 + MOST)];
     }
 
     /** It is about to be fed again after it was cleared, so many ticks after the music began: its drift is that of the music. */

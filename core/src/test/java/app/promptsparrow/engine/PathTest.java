@@ -26,6 +26,7 @@ import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Svf;
 import app.promptsparrow.time.Tempo;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -211,6 +212,24 @@ class PathTest {
             assertThat(gain(with, without, hit + 96 + 2_400)).isCloseTo(-6, within(0.1));
             assertThat(gain(with, without, hit + 96 + 4_824)).isCloseTo(0, within(0.05));
         }
+    }
+
+    @Test
+    void at_another_rate_it_is_down_in_the_same_time() {
+        int rate = 2 * RATE;
+        RowPlan row = new RowPlan(project(s -> s.withGiveWay(Optional.of(new GiveWay(STRUCK, 12, 100)))).kit().rows().get(0), 0, true, 1,
+                Tones.store(TONE, new float[100], rate));
+        Way way = new Way(rate);
+        way.take(row);
+        way.begin(row, 0);
+        way.struck(0);
+        float[] ones = new float[12 * Mixer.TICK];
+        Arrays.fill(ones, 1);
+        for (int at = 0; at < ones.length; at += Mixer.TICK) {
+            way.process(row, ones, null, at);
+        }
+        assertThat(20 * Math.log10(ones[96])).as("after 1 ms").isCloseTo(-6, within(0.1));
+        assertThat(20 * Math.log10(ones[192])).as("after 2 ms").isCloseTo(-12, within(0.05));
     }
 
     /** At a frame where the tone is far from zero. */

@@ -13,7 +13,6 @@ import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
-import app.promptsparrow.kit.Strip;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.sample.SampleBuffer;
@@ -154,8 +153,7 @@ public final class KitPresenter {
 
     /** By dragging the height of its outline. */
     public void setLevel(Row row, double db, Object gesture) {
-        double clean = Math.max(StripValue.LEAST_DB, Math.min(Strip.MOST_DB, Math.rint(db * 10) / 10));
-        session.apply(new KitEdit.SetStrip("Set level of " + row.name(), row.id(), row.strip().withLevelDb(clean)), gesture);
+        session.apply(new KitEdit.SetStrip("Set level of " + row.name(), row.id(), StripValue.LEVEL.with(row.strip(), Math.rint(db * 10) / 10)), gesture);
     }
 
     /** Makes all of a row's sounds longer or shorter, by the end of its outline. */

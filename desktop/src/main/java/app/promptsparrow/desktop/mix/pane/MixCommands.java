@@ -46,7 +46,7 @@ final class MixCommands {
         list.tell("drag up or down", "what gets through: lows on the left, highs on the right");
         list.tell("press twice", "put it back where it usually is");
         list.tell("press a number", "type the level");
-        list.tell("Ctrl or Shift+press", "choose one row more, or all up to it");
+        list.tell("Ctrl+press", "choose one row more; Shift+press on a head: all up to it");
         return list.list();
     }
 

@@ -207,7 +207,7 @@ final class MixPane extends BorderPane {
 
     private void placeRuler() {
         ruler.getChildren().clear();
-        WireColumns columns = WiresPane.columnsOf(ruler.getWidth());
+        WireColumns columns = new WireColumns(ruler.getWidth());
         head("level, dB", columns.level().from());
         head("pan", columns.pan().from());
         head(columns.through().width() < ROOM_FOR_WORDS ? "through, Hz" : "what gets through, Hz", columns.through().from());

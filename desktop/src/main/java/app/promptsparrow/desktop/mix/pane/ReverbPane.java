@@ -165,9 +165,10 @@ final class ReverbPane extends VBox {
         return LOWEST_HZ * Math.pow(HIGHEST_HZ / LOWEST_HZ, share);
     }
 
-    /** The first answer of a wall behind the pre-delay, which tells the size. */
-    private static double wallMs(Reverb reverb) {
-        return reverb.preDelayMs() + 27 * reverb.size() / 100;
+    /** The size whose last wall answers at a time. */
+    private static double sizeOf(Reverb reverb, double ms) {
+        double usual = Tank.lastWallMs(reverb.withSize(Reverb.USUAL_SIZE)) - reverb.preDelayMs();
+        return (ms - reverb.preDelayMs()) / usual * Reverb.USUAL_SIZE;
     }
 
     private void redraw() {
@@ -259,7 +260,7 @@ final class ReverbPane extends VBox {
     private double handleX(Handle handle, Reverb reverb) {
         return switch (handle) {
             case PRE_DELAY -> x(reverb.preDelayMs());
-            case SIZE -> x(wallMs(reverb));
+            case SIZE -> x(Tank.lastWallMs(reverb));
             case DECAY -> x(reverb.preDelayMs() + reverb.decayMs());
             case LOW_CUT -> hertzX(reverb.lowCutHz());
             case HIGH_CUT -> hertzX(reverb.highCutHz());
@@ -316,7 +317,7 @@ final class ReverbPane extends VBox {
         Reverb now = presenter.reverb();
         Reverb to = switch (held) {
             case PRE_DELAY -> now.withPreDelayMs(clean(ms(x), 0, Reverb.LONGEST_PRE_DELAY_MS));
-            case SIZE -> now.withSize(clean((ms(x) - start.preDelayMs()) / 27 * 100, Reverb.SMALLEST, Reverb.LARGEST));
+            case SIZE -> now.withSize(clean(sizeOf(start, ms(x)), Reverb.SMALLEST, Reverb.LARGEST));
             case DECAY -> now.withDecayMs(clean(ms(x) - start.preDelayMs(), Reverb.SHORTEST_MS, Reverb.LONGEST_MS));
             case LOW_CUT -> now.withLowCutHz(clean(hertz(x), Reverb.LEAST_LOW_CUT_HZ, Reverb.MOST_LOW_CUT_HZ));
             case HIGH_CUT -> now.withHighCutHz(clean(hertz(x), Reverb.LEAST_HIGH_CUT_HZ, Reverb.MOST_HIGH_CUT_HZ));

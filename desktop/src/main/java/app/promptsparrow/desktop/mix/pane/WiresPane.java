@@ -97,10 +97,6 @@ final class WiresPane extends Pane {
         redraw();
     }
 
-    static WireColumns columnsOf(double width) {
-        return new WireColumns(width);
-    }
-
     // --- painting ---
 
     private double wire(int index) {
@@ -115,7 +111,7 @@ final class WiresPane extends Pane {
         if (getWidth() < 100 || rows.isEmpty()) {
             return;
         }
-        columns = columnsOf(getWidth());
+        columns = new WireColumns(getWidth());
         double height = rows.size() * rowHeight;
         canvas.setWidth(getWidth());
         canvas.setHeight(height);
