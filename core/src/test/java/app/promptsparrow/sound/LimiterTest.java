@@ -108,4 +108,31 @@ class LimiterTest {
             assertThat(sound[i]).isEqualTo((float) quiet.at(i));
         }
     }
+
+    /** By weights eight times as long as those it measures with itself. */
+    @Test
+    void its_ceiling_holds_for_whoever_looks_closer_as_well() {
+        Random random = new Random(5);
+        double[] last = {0}; // a sound has little near half the rate, where no filter is exact
+        float[] sound = limited(frame -> {
+            double before = last[0];
+            last[0] = random.nextGaussian() * (frame % 4_800 < 400 ? 0.9 : 0.1);
+            return (last[0] + before) * 0.7;
+        }, RATE, new Limiter(RATE, TICK));
+        int half = 96;
+        double highest = 0;
+        for (int at = half; at < sound.length - half; at++) {
+            if (Math.abs(sound[at]) > 0.4 || Math.abs(sound[at + 1]) > 0.4) {
+                for (int place = 1; place < 8; place++) {
+                    double sum = 0;
+                    for (int tap = 1 - half; tap <= half; tap++) {
+                        double x = Math.PI * (place / 8.0 - tap);
+                        sum += sound[at + tap] * Math.sin(x) / x * 0.5 * (1 + Math.cos(x / half));
+                    }
+                    highest = Math.max(highest, Math.abs(sum));
+                }
+            }
+        }
+        assertThat(20 * Math.log10(highest / CEILING)).isLessThan(0.1).isGreaterThan(-1);
+    }
 }
