@@ -3,7 +3,7 @@ package app.promptsparrow.bench;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.frame.MainView;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Settings;
@@ -23,6 +23,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -127,7 +128,7 @@ public final class KitWindow extends Application {
         public Turn pulse(long now) {
             if (begun == 0) {
                 begun = now;
-                player.play(new PatternId(1), 0);
+                player.play(new Source.Loop(new PatternId(1)), 0);
             }
             if (now - begun < 6_000_000_000L) {
                 return this;
@@ -155,7 +156,7 @@ public final class KitWindow extends Application {
             }
             pulses++;
             if (pulses == 60) {
-                player.play(store.project().at(store.project().filledSlots().get(0)).orElseThrow().id(), 0);
+                player.play(new Source.Loop(store.project().at(store.project().filledSlots().get(0)).orElseThrow().id()), 0);
             } else if (pulses == 180) {
                 late = playback.lateBlocks();
                 begun = System.nanoTime();

@@ -2,7 +2,7 @@ package app.promptsparrow.bench;
 
 import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.frame.MainView;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;

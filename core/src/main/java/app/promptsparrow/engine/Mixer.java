@@ -50,7 +50,6 @@ final class Mixer {
         return sequencer;
     }
 
-
     /** Takes a new playable at the next tick. */
     void adopt(Playable to) {
         boolean wasRunning = sequencer.isRunning();
@@ -170,7 +169,7 @@ final class Mixer {
                 voices.endGatesOfOthers(sequencer.playingId(), switched);
                 left = true;
             }
-            news.strike(note.frame, note.rowId, note.step, note.source);
+            news.strike(note.frame, note.rowId, note.step, note.pattern);
             voices.strike(strike.of(note.slot, note.frame, note.velocity, note.cents, note.kind).which(note.ordinal, note.place)
                     .gate(note.endUnits, sequencer.frameOf(note.endUnits), note.startUnits, note.source), frame);
         }

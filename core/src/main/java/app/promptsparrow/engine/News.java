@@ -58,9 +58,9 @@ public final class News {
          * @param frame  when it sounds
          * @param rowId  value of the row's id
          * @param step   lane step, or -1 for an audition
-         * @param source the source id it belongs to, 0 for an audition
+         * @param pattern the pattern it belongs to, 0 for an audition
          */
-        void strike(long frame, int rowId, int step, long source);
+        void strike(long frame, int rowId, int step, int pattern);
     }
 
     /** Called for each {@link #LEVEL_FRAMES} frames that left the program. */
@@ -89,12 +89,12 @@ public final class News {
         momentCount.setRelease(at + 1);
     }
 
-    void strike(long frame, int rowId, int step, long source) {
+    void strike(long frame, int rowId, int step, int pattern) {
         long at = strikeCount.getPlain();
         int cell = (int) (at % STRIKES) * STRIKE_FIELDS;
         strikes.setRelease(cell, frame);
         strikes.setRelease(cell + 1, (long) rowId << 32 | step & 0xFFFFFFFFL);
-        strikes.setRelease(cell + 2, source);
+        strikes.setRelease(cell + 2, pattern);
         strikeCount.setRelease(at + 1);
     }
 
@@ -228,7 +228,7 @@ public final class News {
                     return;
                 }
                 long what = strikes.getAcquire(cell + 1);
-                sink.strike(struck, (int) (what >> 32), (int) what, strikes.getAcquire(cell + 2));
+                sink.strike(struck, (int) (what >> 32), (int) what, (int) strikes.getAcquire(cell + 2));
                 next++;
             }
         }

@@ -35,6 +35,7 @@ final class Sequencer implements NoteSink {
         int kind;
         int step;
         int rowId;
+        int pattern;
         long source;
         long ordinal;
         long place;
@@ -258,7 +259,7 @@ final class Sequencer implements NoteSink {
         current.hardEnd = nextHow == Switch.PASS_END ? Score.NEVER : switchUnits;
         if (nextHow == Switch.SAME_PLACE) {
             long inPass = end - current.score.passStart(end);
-            next.origin = switchUnits - inPass % next.score.partAt(0).pattern().passUnits();
+            next.origin = switchUnits - next.score.positionOf(inPass);
             next.floor = switchUnits;
         } else {
             next.origin = switchUnits;
@@ -368,6 +369,7 @@ final class Sequencer implements NoteSink {
         fresh.kind = kind;
         fresh.step = step;
         fresh.rowId = lane.row().value();
+        fresh.pattern = lane.pattern().value();
         fresh.source = emitting.id;
         fresh.ordinal = ordinal;
         fresh.place = place;

@@ -104,10 +104,13 @@ final class JournalJson {
             }
             json.writeArrayFieldStart("banks");
             for (Bank bank : now.banks()) {
-                json.writeString(bank.name());
+                json.writeStartObject();
+                ProjectJson.writeBankHead(json, bank);
+                json.writeEndObject();
             }
             json.writeEndArray();
             slots(json, before, now);
+            ProjectJson.writeChain(json, now.chain());
             if (now.songs() != before.songs()) {
                 json.writeArrayFieldStart("songs");
                 for (Song song : now.songs()) {
@@ -145,14 +148,16 @@ final class JournalJson {
 
     private static Project changed(Project project, JsonPlace json, int format) {
         List<Bank> banks = new ArrayList<>();
-        List<JsonPlace> names = json.at("banks").list(Project.MAX_BANKS);
-        for (int i = 0; i < names.size(); i++) {
-            Bank old = i < project.banks().size() ? project.banks().get(i) : Bank.empty(names.get(i).text());
-            banks.add(new Bank(names.get(i).text(), old.slots()));
+        List<JsonPlace> heads = json.at("banks").list(Project.MAX_BANKS);
+        for (int i = 0; i < heads.size(); i++) {
+            banks.add(i < project.banks().size() ? project.banks().get(i) : Bank.empty("New"));
         }
         for (JsonPlace slot : json.at("slots").list(Project.MAX_BANKS * Bank.SLOTS)) {
             int bank = slot.at("bank").integer();
             banks.set(bank, banks.get(bank).with(slot.at("slot").integer(), slot.find("pattern").map(ProjectJson::readPattern)));
+        }
+        for (int i = 0; i < heads.size(); i++) { // once the slots are as they were: a fill is one of them
+            banks.set(i, format < ProjectJson.TINTS ? banks.get(i).withName(heads.get(i).text()) : ProjectJson.readBankHead(heads.get(i), banks.get(i).slots()));
         }
         Set<PatternId> ids = new HashSet<>();
         banks.forEach(bank -> bank.patterns().forEach(pattern -> ids.add(pattern.id())));
@@ -160,7 +165,7 @@ final class JournalJson {
                 .map(song -> ProjectJson.readSong(song, ids)).toList()).orElse(project.songs());
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, songs,
+                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs,
                 json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
     }
 

@@ -13,6 +13,7 @@ import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.project.Tint;
 import app.promptsparrow.project.Touches;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
@@ -38,7 +39,10 @@ import java.util.TreeMap;
 final class ProjectJson {
 
     /** The format that is written, and the newest that is read. */
-    static final int FORMAT = 4;
+    static final int FORMAT = 5;
+
+    /** The format from which on banks have a colour and a fill, and a project a chain. */
+    static final int TINTS = 5;
 
     private ProjectJson() {
     }
@@ -62,7 +66,7 @@ final class ProjectJson {
         out.writeArrayFieldStart("banks");
         for (Bank bank : project.banks()) {
             out.writeStartObject();
-            out.writeStringField("name", bank.name());
+            writeBankHead(out, bank);
             out.writeArrayFieldStart("slots");
             for (Optional<Pattern> slot : bank.slots()) {
                 if (slot.isPresent()) {
@@ -75,12 +79,40 @@ final class ProjectJson {
             out.writeEndObject();
         }
         out.writeEndArray();
+        writeChain(out, project.chain());
         out.writeArrayFieldStart("songs");
         for (Song song : project.songs()) {
             writeSong(out, song);
         }
         out.writeEndArray();
         out.writeEndObject();
+    }
+
+    /** What a bank is besides its slots. */
+    static void writeBankHead(JsonGenerator out, Bank bank) throws IOException {
+        out.writeStringField("name", bank.name());
+        if (bank.tint().isPresent()) {
+            out.writeStringField("tint", bank.tint().get().text());
+        }
+        if (bank.fill().isPresent()) {
+            out.writeNumberField("fill", bank.fill().get().value());
+        }
+    }
+
+    static Bank readBankHead(JsonPlace json, List<Optional<Pattern>> slots) {
+        return json.made(() -> new Bank(json.at("name").text(), json.find("tint").map(tint -> tint.parsed(Tint::parse, "a colour of banks")),
+                json.find("fill").map(ProjectJson::readPatternId), slots));
+    }
+
+    static void writeChain(JsonGenerator out, List<PatternId> chain) throws IOException {
+        if (!chain.isEmpty()) {
+            out.writeFieldName("chain");
+            out.writeArray(chain.stream().mapToInt(PatternId::value).toArray(), 0, chain.size());
+        }
+    }
+
+    static List<PatternId> readChain(JsonPlace json, Set<PatternId> ids) {
+        return json.find("chain").map(chain -> chain.list(Project.MAX_CHAIN).stream().map(id -> known(id, ids)).toList()).orElse(List.of());
     }
 
     static void writeTouches(JsonGenerator out, Touches touches) throws IOException {
@@ -253,13 +285,15 @@ final class ProjectJson {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "given", "kit", "banks", "songs");
         } else if (format == 3) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "banks", "songs");
-        } else {
+        } else if (format == 4) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "songs");
+        } else {
+            json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "chain", "songs");
         }
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
         for (JsonPlace bank : json.at("banks").list(Project.MAX_BANKS)) {
-            banks.add(readBank(bank, ids));
+            banks.add(readBank(bank, ids, format));
         }
         List<Song> songs = new ArrayList<>();
         for (JsonPlace song : json.at("songs").list(Project.MAX_SONGS)) {
@@ -270,11 +304,15 @@ final class ProjectJson {
                 json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
                 readSwing(json.at("swing")),
                 json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json), readChance(json),
-                KitJson.read(json.at("kit"), format), readMaster(json), banks, songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
+                KitJson.read(json.at("kit"), format), readMaster(json), banks, readChain(json, ids), songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
     }
 
-    private static Bank readBank(JsonPlace json, Set<PatternId> ids) {
-        json.object("name", "slots");
+    private static Bank readBank(JsonPlace json, Set<PatternId> ids, int format) {
+        if (format < TINTS) {
+            json.object("name", "slots");
+        } else {
+            json.object("name", "tint", "fill", "slots");
+        }
         List<Optional<Pattern>> slots = new ArrayList<>();
         for (JsonPlace slot : json.at("slots").list(Bank.SLOTS)) {
             if (slot.isNull()) {
@@ -287,7 +325,7 @@ final class ProjectJson {
             }
             slots.add(Optional.of(pattern));
         }
-        return json.made(() -> new Bank(json.at("name").text(), slots));
+        return readBankHead(json, slots);
     }
 
     static Touches readTouches(JsonPlace json) {
@@ -318,7 +356,7 @@ final class ProjectJson {
                 json.at("length").integer(), json.at("step").parsed(StepValue::parse, "a step value such as 1/16"),
                 json.find("meter").map(meter -> meter.parsed(Meter::parse, "a meter such as 6/8")),
                 json.find("swing").map(ProjectJson::readSwing),
-                json.find("branchedFrom").map(from -> from.made(() -> new PatternId(from.integer()))), lanes));
+                json.find("branchedFrom").map(ProjectJson::readPatternId), lanes));
     }
 
     private static Lane readLane(JsonPlace json) {
@@ -364,8 +402,12 @@ final class ProjectJson {
         return json.made(() -> new Song(json.at("name").text(), entries));
     }
 
+    private static PatternId readPatternId(JsonPlace json) {
+        return json.made(() -> new PatternId(json.integer()));
+    }
+
     private static PatternId known(JsonPlace json, Set<PatternId> ids) {
-        PatternId id = json.made(() -> new PatternId(json.integer()));
+        PatternId id = readPatternId(json);
         if (!ids.contains(id)) {
             throw json.wrong("there is no pattern with id " + id.value());
         }

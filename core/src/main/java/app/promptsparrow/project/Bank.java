@@ -2,6 +2,7 @@ package app.promptsparrow.project;
 
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -11,9 +12,11 @@ import java.util.function.UnaryOperator;
 /**
  * Ten slots, each empty or holding a pattern. Immutable.
  *
+ * @param tint  its colour, if it has one
+ * @param fill  the pattern that is played once on a key; forgotten when it leaves the bank
  * @param slots exactly {@value #SLOTS}; slot numbers in code count from 0, on screen from 1 with 0 for the tenth
  */
-public record Bank(String name, List<Optional<Pattern>> slots) {
+public record Bank(String name, Optional<Tint> tint, Optional<PatternId> fill, List<Optional<Pattern>> slots) {
 
     public static final int SLOTS = 10;
 
@@ -23,10 +26,12 @@ public record Bank(String name, List<Optional<Pattern>> slots) {
         if (slots.size() != SLOTS) {
             throw new IllegalArgumentException("a bank has " + SLOTS + " slots, not " + slots.size());
         }
+        List<Optional<Pattern>> all = slots;
+        fill = fill.filter(id -> all.stream().anyMatch(slot -> slot.isPresent() && slot.get().id().equals(id)));
     }
 
     public static Bank empty(String name) {
-        return new Bank(name, Collections.nCopies(SLOTS, Optional.empty()));
+        return new Bank(name, Optional.empty(), Optional.empty(), Collections.nCopies(SLOTS, Optional.empty()));
     }
 
     /** Banks that hold patterns in order, ten each: {@code Bank 1}, {@code Bank 2} … */
@@ -49,16 +54,28 @@ public record Bank(String name, List<Optional<Pattern>> slots) {
     public Bank with(int slot, Optional<Pattern> pattern) {
         List<Optional<Pattern>> changed = new ArrayList<>(slots);
         changed.set(slot, pattern);
-        return new Bank(name, changed);
+        return withSlots(changed);
     }
 
     public Bank withName(String to) {
-        return new Bank(to, slots);
+        return new Bank(to, tint, fill, slots);
+    }
+
+    public Bank withTint(Optional<Tint> to) {
+        return new Bank(name, to, fill, slots);
+    }
+
+    public Bank withFill(Optional<PatternId> to) {
+        return new Bank(name, tint, to, slots);
+    }
+
+    public Bank withSlots(List<Optional<Pattern>> to) {
+        return new Bank(name, tint, fill, to);
     }
 
     /** This bank with every pattern changed. */
     Bank withEach(UnaryOperator<Pattern> change) {
-        return new Bank(name, slots.stream().map(slot -> slot.map(change)).toList());
+        return withSlots(slots.stream().map(slot -> slot.map(change)).toList());
     }
 
     /** The patterns in the order of their slots. */

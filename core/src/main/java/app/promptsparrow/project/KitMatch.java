@@ -28,19 +28,26 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
 
     /** What would go on as what if a project took another kit. */
     public static KitMatch of(Project project, Kit kit) {
-        Map<Row, Optional<Row>> taken = new LinkedHashMap<>();
-        kit.rows().forEach(row -> taken.put(row, Optional.empty()));
-        Set<RowId> matched = new HashSet<>();
-        match(project, taken, matched, (fresh, old) -> fresh.midi().note() == old.midi().note());
-        match(project, taken, matched, (fresh, old) -> fresh.family() == old.family() && fresh.family() != Family.OTHER);
+        Map<Row, Optional<Row>> taken = matched(kit, project.kit());
+        Set<RowId> matched = taken.values().stream().flatMap(Optional::stream).map(Row::id).collect(Collectors.toSet());
         List<Row> kept = project.kit().rows().stream().filter(row -> !matched.contains(row.id()) && hasHits(project, row.id())).toList();
         return new KitMatch(taken, kept);
     }
 
-    private static void match(Project project, Map<Row, Optional<Row>> taken, Set<RowId> matched, BiPredicate<Row, Row> alike) {
+    /** For each row of a kit, in its order, the row of another that it matches, if any; each matches one. */
+    static Map<Row, Optional<Row>> matched(Kit kit, Kit with) {
+        Map<Row, Optional<Row>> taken = new LinkedHashMap<>();
+        kit.rows().forEach(row -> taken.put(row, Optional.empty()));
+        Set<RowId> matched = new HashSet<>();
+        match(with, taken, matched, (fresh, old) -> fresh.midi().note() == old.midi().note());
+        match(with, taken, matched, (fresh, old) -> fresh.family() == old.family() && fresh.family() != Family.OTHER);
+        return taken;
+    }
+
+    private static void match(Kit with, Map<Row, Optional<Row>> taken, Set<RowId> matched, BiPredicate<Row, Row> alike) {
         for (Map.Entry<Row, Optional<Row>> entry : taken.entrySet()) {
             if (entry.getValue().isEmpty()) {
-                entry.setValue(project.kit().rows().stream().filter(old -> old.kind() == entry.getKey().kind() && !matched.contains(old.id()))
+                entry.setValue(with.rows().stream().filter(old -> old.kind() == entry.getKey().kind() && !matched.contains(old.id()))
                         .filter(old -> alike.test(entry.getKey(), old)).findFirst());
                 entry.getValue().ifPresent(old -> matched.add(old.id()));
             }

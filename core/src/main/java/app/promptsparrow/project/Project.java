@@ -22,23 +22,29 @@ import java.util.function.UnaryOperator;
  *
  * @param chanceNumber decides which layer a hit gets where a row chooses by chance; another number, other choices
  * @param banks 1 to {@value #MAX_BANKS}; a pattern's id stands in one slot only
+ * @param chain patterns that are played one after the other, over and over; empty, or up to {@value #MAX_CHAIN} of those there are
  * @param given the ids that were given out so far; raised to those there are
  */
 public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, int chanceNumber, Kit kit, Master master, List<Bank> banks,
-                      List<Song> songs, GivenIds given) {
+                      List<PatternId> chain, List<Song> songs, GivenIds given) {
 
     public static final int MAX_BANKS = 64;
     /** The chance number of a new project. */
     public static final int USUAL_CHANCE = 1;
+    public static final int MAX_CHAIN = 999;
     public static final int MAX_SONGS = 64;
     public static final String UNTITLED = "Untitled";
 
     public Project {
         Row.checkName("a project's name", name);
         banks = List.copyOf(banks);
+        chain = List.copyOf(chain);
         songs = List.copyOf(songs);
         if (banks.isEmpty() || banks.size() > MAX_BANKS) {
             throw new IllegalArgumentException("a project has 1 to " + MAX_BANKS + " banks, not " + banks.size());
+        }
+        if (chain.size() > MAX_CHAIN) {
+            throw new IllegalArgumentException("a chain has at most " + MAX_CHAIN + " patterns, not " + chain.size());
         }
         if (songs.size() > MAX_SONGS) {
             throw new IllegalArgumentException("a project has at most " + MAX_SONGS + " songs, not " + songs.size());
@@ -83,7 +89,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     public static Project untitled(Kit kit) {
         Pattern first = Pattern.empty(new PatternId(1), "Pattern 1", 16);
         return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, USUAL_CHANCE, kit, Master.USUAL,
-                List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), GivenIds.NONE);
+                List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), List.of(), GivenIds.NONE);
     }
 
     public static Project untitled() {
@@ -177,7 +183,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     Project withoutRow(RowId row) {
         Kit left = kit.without(row);
         List<Bank> changed = banks.stream().map(bank -> bank.withEach(pattern -> pattern.withLane(row, lane -> Lane.EMPTY))).toList();
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, left, master, changed,
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, left, master, changed, chain,
                 songs.stream().map(song -> song.withoutRow(row)).toList(), given);
     }
 
@@ -192,13 +198,16 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         return changed.withKit(to).checked();
     }
 
-    /** This project without song entries that name a pattern it lacks. */
-    public Project withoutLostSongEntries() {
-        if (songs.stream().allMatch(song -> song.entries().stream().allMatch(this::hasAll))) {
-            return this;
+    /** This project without song entries and elements of its chain that name a pattern it lacks. */
+    public Project withoutLostPatterns() {
+        Project left = this;
+        if (!chain.stream().allMatch(id -> pattern(id).isPresent())) {
+            left = left.withChain(chain.stream().filter(id -> pattern(id).isPresent()).toList());
         }
-        return withSongs(songs.stream().map(song ->
-                new Song(song.name(), song.entries().stream().filter(this::hasAll).toList())).toList());
+        if (!songs.stream().allMatch(song -> song.entries().stream().allMatch(this::hasAll))) {
+            left = left.withSongs(songs.stream().map(song -> new Song(song.name(), song.entries().stream().filter(this::hasAll).toList())).toList());
+        }
+        return left;
     }
 
     private boolean hasAll(Song.Entry entry) {
@@ -206,46 +215,50 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     }
 
     public Project withName(String to) {
-        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, songs, given);
+        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
     }
 
     public Project withTempo(Tempo to) {
-        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, master, banks, songs, given);
+        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
     }
 
     public Project withMeter(Meter to) {
-        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, master, banks, songs, given);
+        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
     }
 
     public Project withSwing(Swing to) {
-        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, master, banks, songs, given);
+        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
     }
 
     public Project withKey(Key to) {
-        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, master, banks, songs, given);
+        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, master, banks, chain, songs, given);
     }
 
     public Project withTouches(Touches to) {
-        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, master, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, master, banks, chain, songs, given);
     }
 
     public Project withChanceNumber(int to) {
-        return new Project(name, tempo, meter, swing, key, touches, to, kit, master, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, to, kit, master, banks, chain, songs, given);
     }
 
     public Project withKit(Kit to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, master, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, master, banks, chain, songs, given);
     }
 
     public Project withMaster(Master to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, banks, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, banks, chain, songs, given);
     }
 
     public Project withBanks(List<Bank> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, to, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, to, chain, songs, given);
+    }
+
+    public Project withChain(List<PatternId> to) {
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, to, songs, given);
     }
 
     public Project withSongs(List<Song> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, to, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, to, given);
     }
 }

@@ -1,39 +1,12 @@
 package app.promptsparrow.project;
 
 import app.promptsparrow.kit.Master;
-import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
 
-/** A change of what the project holds besides hits and rows: banks and slots, tempo, meter, swing, key, touches. */
+/** A change of what the project holds besides hits and rows, banks and slots: tempo, meter, swing, key, touches. */
 public sealed interface ProjectEdit extends Edit {
-
-    /** Puts a pattern into an empty or filled slot, or empties it. Song entries of a pattern that is gone go with it. */
-    record FillSlot(String name, SlotRef slot, Optional<Pattern> pattern) implements ProjectEdit {
-        @Override
-        public Project apply(Project project) {
-            return project.withPattern(slot, pattern).withoutLostSongEntries();
-        }
-    }
-
-    /** Adds an empty bank at the end. */
-    record AddBank(String bankName) implements ProjectEdit {
-        @Override
-        public String name() {
-            return "Add bank " + bankName;
-        }
-
-        @Override
-        public Project apply(Project project) {
-            List<Bank> more = new ArrayList<>(project.banks());
-            more.add(Bank.empty(bankName));
-            return project.withBanks(more);
-        }
-    }
 
     /** Names the project. */
     record RenameProject(String to) implements ProjectEdit {
@@ -118,21 +91,6 @@ public sealed interface ProjectEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withChanceNumber(chanceNumber);
-        }
-    }
-
-    /** Names a bank, from 0. */
-    record RenameBank(int bank, String to) implements ProjectEdit {
-        @Override
-        public String name() {
-            return "Rename bank to " + to;
-        }
-
-        @Override
-        public Project apply(Project project) {
-            List<Bank> changed = new ArrayList<>(project.banks());
-            changed.set(bank, changed.get(bank).withName(to));
-            return project.withBanks(changed);
         }
     }
 

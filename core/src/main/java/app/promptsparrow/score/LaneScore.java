@@ -112,6 +112,11 @@ public final class LaneScore {
         return row;
     }
 
+    /** The pattern it belongs to. */
+    public PatternId pattern() {
+        return pattern;
+    }
+
     /** Whether its notes have pitches of their own. */
     public boolean isBass() {
         return bass;
@@ -136,16 +141,17 @@ public final class LaneScore {
      *
      * @param zero  where the lane cycles of free lanes are counted from
      * @param start where the first pass begins
+     * @param begin hits whose straight place is before it are not played
      * @param firstPass how many passes of its source came before the first one
      * @param limit hits whose straight place is here or later are not played
      * @param floor where the music begins: hits that stand here or later but are placed before it sound here instead;
      *              grace hits and all else before it are left out
      */
-    void emit(long zero, long start, long passUnits, long firstPass, long limit, long floor, long from, long to, NoteSink sink) {
+    void emit(long zero, long start, long begin, long passUnits, long firstPass, long limit, long floor, long from, long to, NoteSink sink) {
         if (hits.length == 0) {
             return;
         }
-        long earliest = Math.max(from - reachForward, start);
+        long earliest = Math.max(from - reachForward, begin);
         long latest = Math.min(to + reachBack, limit); // exclusive, straight
         if (earliest >= latest) {
             return;

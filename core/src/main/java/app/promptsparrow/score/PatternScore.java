@@ -102,9 +102,9 @@ public final class PatternScore {
         return null;
     }
 
-    void emit(long zero, long start, long firstPass, long limit, long floor, long from, long to, NoteSink sink) {
+    void emit(long zero, long start, long begin, long firstPass, long limit, long floor, long from, long to, NoteSink sink) {
         for (LaneScore lane : lanes) {
-            lane.emit(zero, start, passUnits, firstPass, limit, floor, from, to, sink);
+            lane.emit(zero, start, begin, passUnits, firstPass, limit, floor, from, to, sink);
         }
     }
 }

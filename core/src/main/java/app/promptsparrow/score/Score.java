@@ -8,7 +8,8 @@ import java.util.List;
  * Something that can be played from its start: one pattern over and over, a chain that loops, or a song that ends.
  * Immutable; safe on any thread; {@link #emit} allocates nothing. Positions are units from the score's start.
  *
- * <p>It is a list of {@link Part parts}, each some passes of one pattern; 999 repeats are one part.
+ * <p>It is a list of {@link Part parts}, each some passes of one pattern; 999 repeats are one part. Some parts at its start may be
+ * played once, before the others, which loop.
  */
 public final class Score {
 
@@ -18,25 +19,37 @@ public final class Score {
     /**
      * Some passes of a pattern.
      *
-     * @param start where the first pass begins
+     * @param start where the first pass begins; before {@code begin} if only the rest of it is played
+     * @param begin where the part begins: hits that stand before it are not played
      * @param zero  where free lanes are counted from: the start of the song entry or chain element it belongs to
      * @param firstPass how many passes came before it: since the song entry began, or of a chain
      * @param end   where the last pass ends, or {@link #NEVER}
      */
-    public record Part(PatternScore pattern, long start, long zero, long firstPass, long end) {
+    public record Part(PatternScore pattern, long start, long begin, long zero, long firstPass, long end) {
+        Part(PatternScore pattern, long start, long zero, long firstPass, long end) {
+            this(pattern, start, start, zero, firstPass, end);
+        }
     }
 
     private final Part[] parts;
     private final long length;
-    private final boolean loops;
+    /** How many parts come before those that loop; all of them if none do. */
+    private final int lead;
+    private final long leadUnits;
     private final long reachBack;
     private final long reachForward;
 
     /** Parts one after the other, at least one. */
     Score(List<Part> parts, boolean loops) {
+        this(parts, loops ? 0 : parts.size());
+    }
+
+    /** @param lead how many parts are played once before the others, which loop; all of them if nothing loops */
+    Score(List<Part> parts, int lead) {
         this.parts = parts.toArray(Part[]::new);
         this.length = parts.get(parts.size() - 1).end;
-        this.loops = loops;
+        this.lead = lead;
+        this.leadUnits = lead == 0 ? 0 : parts.get(lead - 1).end;
         this.reachBack = parts.stream().mapToLong(part -> part.pattern.reachBack()).max().orElse(0);
         this.reachForward = parts.stream().mapToLong(part -> part.pattern.reachForward()).max().orElse(0);
     }
@@ -53,13 +66,39 @@ public final class Score {
 
     /** Elements one after the other, then from the start again; at least one. */
     public static Score chain(List<PatternScore> elements) {
+        return chain(List.of(), elements);
+    }
+
+    /** Some elements once, then others one after the other, over and over; at least one of these. */
+    static Score chain(List<PatternScore> once, List<PatternScore> elements) {
         List<Part> parts = new ArrayList<>();
         long at = 0;
-        for (PatternScore element : elements) {
-            parts.add(new Part(element, at, at, parts.size(), at + element.passUnits()));
-            at += element.passUnits();
+        for (List<PatternScore> some : List.of(once, elements)) {
+            for (PatternScore element : some) {
+                parts.add(new Part(element, at, at, parts.size(), at = Math.addExact(at, element.passUnits())));
+            }
         }
-        return new Score(parts, true);
+        return new Score(parts, once.size());
+    }
+
+    /** Some elements once, then one pattern over and over. */
+    static Score then(List<PatternScore> once, PatternScore pattern) {
+        if (once.isEmpty()) {
+            return endless(pattern);
+        }
+        List<Part> parts = new ArrayList<>(List.of(chain(once).parts));
+        long at = parts.get(parts.size() - 1).end;
+        parts.add(new Part(pattern, at, at, parts.size(), NEVER));
+        return new Score(parts, parts.size());
+    }
+
+    /**
+     * A piece of a pattern over and over; each time its free lanes begin as they do in the pattern's first pass.
+     *
+     * @param from units from the pattern's start, before {@code to}, which is at most its pass
+     */
+    static Score excerpt(PatternScore pattern, long from, long to) {
+        return new Score(List.of(new Part(pattern, -from, 0, -from, 0, to - from)), 0);
     }
 
     /** Whether a row has hits in what is played. */
@@ -73,13 +112,17 @@ public final class Score {
         return false;
     }
 
-    /** Where it ends, or {@link #NEVER}; a chain's length is that of one round. */
+    /** Where it ends, or {@link #NEVER}; a chain's length is that of one round with what comes before it. */
     public long length() {
         return length;
     }
 
     public boolean loops() {
-        return loops;
+        return lead < parts.length;
+    }
+
+    public Part part(int index) {
+        return parts[index];
     }
 
     public List<Part> parts() {
@@ -88,7 +131,7 @@ public final class Score {
 
     /** Whether it comes to an end by itself. */
     public boolean ends() {
-        return !loops && length != NEVER;
+        return !loops() && length != NEVER;
     }
 
     /** How far before its straight place any note may sound, in units. */
@@ -110,24 +153,25 @@ public final class Score {
      *              grace hits and all else before it are left out
      */
     public void emit(long from, long to, long limit, long floor, NoteSink sink) {
-        if (!loops) {
-            emitRound(0, 0, from, to, limit, floor, sink);
+        if (!loops()) {
+            emitRound(0, 0, 0, from, to, limit, floor, sink);
             return;
         }
-        long first = Math.max(0, Math.floorDiv(from - reachForward, length));
-        for (long round = first * length; round < Math.min(to + reachBack, limit); round += length) {
-            emitRound(round, round / length * parts.length, from, to, limit, floor, sink);
+        long period = length - leadUnits;
+        long end = Math.min(to + reachBack, limit);
+        for (long round = Math.max(0, Math.floorDiv(from - reachForward - leadUnits, period)); round == 0 || leadUnits + round * period < end; round++) {
+            emitRound(round == 0 ? 0 : lead, round * period, round * (parts.length - lead), from, to, limit, floor, sink);
         }
     }
 
-    private void emitRound(long offset, long passes, long from, long to, long limit, long floor, NoteSink sink) {
-        for (int i = firstEndingAfter(from - reachForward - offset); i < parts.length; i++) {
+    private void emitRound(int firstPart, long offset, long passes, long from, long to, long limit, long floor, NoteSink sink) {
+        for (int i = Math.max(firstPart, firstEndingAfter(from - reachForward - offset)); i < parts.length; i++) {
             Part part = parts[i];
-            if (part.start + offset >= Math.min(to + reachBack, limit)) {
+            if (part.begin + offset >= Math.min(to + reachBack, limit)) {
                 return;
             }
-            part.pattern.emit(part.zero + offset, part.start + offset, part.firstPass + passes, Math.min(part.end == NEVER ? NEVER : part.end + offset, limit),
-                    floor, from, to, sink);
+            part.pattern.emit(part.zero + offset, part.start + offset, part.begin + offset, part.firstPass + passes,
+                    Math.min(part.end == NEVER ? NEVER : part.end + offset, limit), floor, from, to, sink);
         }
     }
 
@@ -145,12 +189,28 @@ public final class Score {
         return low;
     }
 
-    /** The part that plays at a position of 0 or more; the last one beyond the end. */
+    /** The part that plays at a position: the first before the start, the last one beyond the end. */
     public Part partAt(long position) {
-        return parts[firstEndingAfter(roundPosition(position))];
+        return parts[partIndexAt(position)];
     }
 
-    /** Where the pass that plays at a position began. */
+    /** Its place among the parts. */
+    public int partIndexAt(long position) {
+        return firstEndingAfter(roundPosition(position));
+    }
+
+    /** The position at which the first part is at a place in its pattern: its start if the place is not in what is played. */
+    public long positionOf(long inPass) {
+        long there = inPass % parts[0].pattern.passUnits() + parts[0].start;
+        return there >= 0 && there < parts[0].end ? there : 0;
+    }
+
+    /** How far into the part that plays at a position the music is, counted from where that part's first pass begins. */
+    public long inPart(long position) {
+        return roundPosition(position) - partAt(position).start;
+    }
+
+    /** Where the pattern of the pass that plays at a position begins; of a piece of a pattern this is before it is heard. */
     public long passStart(long position) {
         Part part = partAt(position);
         long inRound = roundPosition(position);
@@ -158,9 +218,10 @@ public final class Score {
         return position - inRound + begun;
     }
 
-    /** Where the pass that plays at a position ends. */
+    /** Where the pass that plays at a position ends, or the piece of it that is played. */
     public long passEnd(long position) {
-        return passStart(position) + partAt(position).pattern.passUnits();
+        Part part = partAt(position);
+        return Math.min(passStart(position) + part.pattern.passUnits(), part.end == NEVER ? NEVER : position - roundPosition(position) + part.end);
     }
 
     /** The next bar line of the running pass behind a position, at most the pass's end. */
@@ -179,6 +240,6 @@ public final class Score {
     }
 
     private long roundPosition(long position) {
-        return loops ? Math.floorMod(position, length) : position;
+        return position < length || !loops() ? position : leadUnits + (position - leadUnits) % (length - leadUnits);
     }
 }

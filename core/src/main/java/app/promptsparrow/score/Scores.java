@@ -43,7 +43,12 @@ public final class Scores {
         } else if (source instanceof Source.Passes some) {
             return Score.passes(pattern(some.pattern(), Set.of()), some.passes());
         } else if (source instanceof Source.Chain chain) {
-            return Score.chain(chain.patterns().stream().map(id -> pattern(id, Set.of())).toList());
+            return Score.chain(patterns(chain.patterns()));
+        } else if (source instanceof Source.Lead lead) {
+            return lead.then() instanceof Source.Chain chain ? Score.chain(patterns(lead.once()), patterns(chain.patterns()))
+                    : Score.then(patterns(lead.once()), pattern(((Source.Loop) lead.then()).pattern(), Set.of()));
+        } else if (source instanceof Source.Excerpt piece) {
+            return excerpt(piece);
         }
         return song((Source.WholeSong) source);
     }
@@ -53,6 +58,16 @@ public final class Scores {
         compiled.keySet().retainAll(used);
         current.retainAll(used);
         used.clear();
+    }
+
+    private List<PatternScore> patterns(List<PatternId> ids) {
+        return ids.stream().map(id -> pattern(id, Set.of())).toList();
+    }
+
+    private Score excerpt(Source.Excerpt piece) {
+        PatternScore score = pattern(piece.pattern(), piece.leftOut());
+        long to = Math.min(piece.toUnits(), score.passUnits());
+        return piece.fromUnits() < to ? Score.excerpt(score, piece.fromUnits(), to) : Score.endless(score);
     }
 
     private PatternScore pattern(PatternId id, Set<RowId> leftOut) {

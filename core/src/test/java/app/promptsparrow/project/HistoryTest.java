@@ -83,6 +83,8 @@ class HistoryTest {
         kinds.add(PatternEdit.RenamePattern.class); // within Together
         kinds.add(KitEdit.SetRow.class);
         kinds.add(ProjectEdit.RenameProject.class); // where there is no room for a bank
+        kinds.add(BankEdit.DeleteBank.class); // where there are several
+        kinds.add(BankEdit.ClearBank.class);
         Set<Class<?>> all = new HashSet<>();
         for (Class<?> family : Edit.class.getPermittedSubclasses()) {
             all.addAll(family.isInterface() ? Set.of(family.getPermittedSubclasses()) : Set.of(family));

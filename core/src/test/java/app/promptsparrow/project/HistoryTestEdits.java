@@ -7,8 +7,12 @@ import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Chance;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -23,7 +27,14 @@ import java.util.Set;
 /** Random edits for generated tests. */
 public final class HistoryTestEdits {
 
+    private static final Project OTHER = Project.untitled(BuiltInKits.ropeAndCanvas()).withPattern(new PatternId(1), pattern -> pattern
+            .withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 96))).withLane(new RowId(12), lane -> Lane.of(Hit.drum(3, 64))));
+
     private HistoryTestEdits() {
+    }
+
+    private static SlotRef slot(Random random, Project project) {
+        return new SlotRef(random.nextInt(project.banks().size()), random.nextInt(Bank.SLOTS));
     }
 
     /** Any kind of edit there is, with random values that may be refused. */
@@ -33,7 +44,9 @@ public final class HistoryTestEdits {
         Row row = project.kit().rows().get(random.nextInt(project.kit().rows().size()));
         StepValue step = StepValue.all().get(random.nextInt(21));
         int number = random.nextInt(300);
-        return switch (random.nextInt(34)) {
+        int bank = random.nextInt(project.banks().size());
+        int other = (project.slotOf(pattern.id()).orElseThrow().bank() + 1) % project.banks().size(); // a pattern always stays
+        return switch (random.nextInt(45)) {
             case 0 -> new ProjectEdit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new ProjectEdit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new ProjectEdit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -44,23 +57,23 @@ public final class HistoryTestEdits {
             case 7 -> new KitEdit.SetMuted(row.id(), random.nextBoolean());
             case 8 -> new KitEdit.SetSoloed(row.id(), random.nextBoolean());
             case 9 -> new KitEdit.SetStrip("Level", row.id(), row.strip().withLevelDb(random.nextInt(24) - 12));
-            case 10 -> new ProjectEdit.FillSlot("Branch", new SlotRef(random.nextInt(project.banks().size()), random.nextInt(10)),
+            case 10 -> new BankEdit.FillSlot("Branch", new SlotRef(random.nextInt(project.banks().size()), random.nextInt(10)),
                     Optional.of(pattern.branch(project.freshPatternId(), "Copy " + number)));
-            case 11 -> project.banks().size() < 5 ? new ProjectEdit.AddBank("Bank " + number) : new ProjectEdit.RenameProject("Name " + number);
+            case 11 -> project.banks().size() < 5 ? new BankEdit.AddBank("Bank " + number) : new ProjectEdit.RenameProject("Name " + number);
             case 12 -> new Edit.Together("Both", List.of(new PatternEdit.RenamePattern(pattern.id(), "P" + number), new KitEdit.SetRow("Row", row.withMidi(MidiOut.drum(number % 128)))));
             case 13 -> new PatternEdit.KeepTime(pattern.id(), step);
             case 14 -> new PatternEdit.KeepLaneTime(pattern.id(), row.id(), random.nextBoolean() ? Optional.of(step) : Optional.empty());
             case 15 -> new PatternEdit.SetPatternMeter(pattern.id(), random.nextBoolean() ? Optional.of(new Meter(1 + random.nextInt(32), 8)) : Optional.empty());
             case 16 -> random.nextBoolean() ? new PatternEdit.SetPatternSwing(pattern.id(), Optional.of(Generated.swing(random)))
                     : new PatternEdit.SetHits("Humanize", pattern.id(), Chance.humanize(Map.of(row.id(), pattern.lane(row.id()).hits()), number, number * 100, 20));
-            case 17 -> new ProjectEdit.FillSlot("Clear", new SlotRef(random.nextInt(project.banks().size()), 1 + random.nextInt(9)), Optional.empty());
+            case 17 -> new BankEdit.FillSlot("Clear", new SlotRef(random.nextInt(project.banks().size()), 1 + random.nextInt(9)), Optional.empty());
             case 18 -> new KitEdit.AddRow(Row.drum(project.freshRowId().value(), "Row " + number, row.family(), number % 128,
                     BuiltInKits.deckhand().rows().get(0).layers().get(0).sound()));
             case 19 -> new KitEdit.RemoveRow("Remove", row.id());
             case 20 -> new KitEdit.MoveRow("Move", row.id(), number % 50);
             case 21 -> new KitEdit.RenameRow(row.id(), "Row " + number);
             case 22 -> new KitEdit.SetFamily(row.id(), Family.values()[number % Family.values().length]);
-            case 23 -> new ProjectEdit.RenameBank(random.nextInt(project.banks().size()), "Bank " + number);
+            case 23 -> new BankEdit.RenameBank(random.nextInt(project.banks().size()), "Bank " + number);
             case 25 -> new ProjectEdit.DrawChance(number);
             case 26 -> new KitEdit.TakeKit(BuiltInKits.all().get(number % 4));
             case 27 -> new KitEdit.AddRows("Add rows", BuiltInKits.tinShed().rows().subList(0, 1 + number % 2));
@@ -69,6 +82,16 @@ public final class HistoryTestEdits {
             case 31 -> new ProjectEdit.SetMaster("Master", project.master().withLevelDb(-number / 6.0).withLimiter(random.nextBoolean()));
             case 32 -> new KitEdit.SetStrip("Give way", row.id(), row.strip().withGiveWay(Optional.of(new GiveWay(project.kit().rows().get(number % project.kit().rows().size()).id(), 9, 20 + number))));
             case 28 -> new KitEdit.RenameKit("Kit " + number);
+            case 33 -> new BankEdit.CopySlot("Copy", project.slotOf(pattern.id()).orElseThrow(), slot(random, project));
+            case 34 -> new BankEdit.MoveSlot("Move", project.slotOf(pattern.id()).orElseThrow(), slot(random, project));
+            case 35 -> new BankEdit.SwapSlots("Swap", project.slotOf(pattern.id()).orElseThrow(), slot(random, project));
+            case 36 -> new BankEdit.TintBank("Colour", bank, random.nextBoolean() ? Optional.of(Tint.values()[number % Tint.values().length]) : Optional.empty());
+            case 37 -> new BankEdit.SetFill("Fill", bank, project.banks().get(bank).patterns().stream().findFirst().map(Pattern::id));
+            case 38 -> new BankEdit.MoveBank("Move bank", bank, random.nextInt(project.banks().size()));
+            case 39 -> project.banks().size() < 5 ? new BankEdit.DuplicateBank("Duplicate", bank, "Copy " + number) : new BankEdit.DeleteBank("Delete", other);
+            case 40 -> project.banks().size() > 1 ? new BankEdit.ClearBank("Clear", other) : new BankEdit.AddBank("More");
+            case 41 -> project.banks().size() < 5 && project.kit().rows().size() < 20 ? new BankEdit.TakeBank("Take", OTHER, number % OTHER.banks().size()) : new BankEdit.AddBank("More");
+            case 42, 43 -> new BankEdit.SetChain("Chain", project.filledSlots().stream().map(ref -> project.at(ref).orElseThrow().id()).limit(1 + number % 5).toList());
             case 24 -> new ProjectEdit.SetTouches("Touch", project.touches().with(number % 4, 1 + number % 127));
             default -> new PatternEdit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));
         };

@@ -2,7 +2,7 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.beat.paint.Rehearsal;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Outputs;

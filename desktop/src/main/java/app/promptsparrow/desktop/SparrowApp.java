@@ -2,8 +2,8 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.JournalKeeper;
-import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.file.Journal;

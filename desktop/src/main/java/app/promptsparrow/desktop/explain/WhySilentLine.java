@@ -1,7 +1,7 @@
 package app.promptsparrow.desktop.explain;
 
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Chosen;
-import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.explain.WhySilent;

@@ -36,6 +36,22 @@ final class Commands {
             list.untold("show slot " + Bank.slotKey(slot), () -> slots.choose(new SlotRef(chosen.shown().bank(), index), false),
                     key(KeyCode.getKeyCode(Bank.slotKey(slot))));
         }
+        list.tell("Shift+1 … 0", "add that slot to the chain");
+        for (int slot = 0; slot < Bank.SLOTS; slot++) {
+            int index = slot;
+            list.untold("add slot " + Bank.slotKey(slot) + " to the chain", () -> slots.append(new SlotRef(chosen.shown().bank(), index)),
+                    key(KeyCode.getKeyCode(Bank.slotKey(slot)), SHIFT_DOWN));
+        }
+        list.add("chain", "play the chain, or again the shown pattern",
+                () -> playing.choose(playing.what() == Playing.What.CHAIN ? Playing.What.PATTERN : Playing.What.CHAIN), key(KeyCode.SPACE, ALT_DOWN, SHIFT_DOWN));
+        list.add("fill", "play the bank's fill once, then go on", playing::fill, key(KeyCode.X));
+        list.add("slot-next", "the next slot, or element of the chain", () -> slots.step(1), key(KeyCode.PAGE_DOWN, ALT_DOWN, SHIFT_DOWN));
+        list.add("slot-previous", "the slot before", () -> slots.step(-1), key(KeyCode.PAGE_UP, ALT_DOWN, SHIFT_DOWN));
+        list.add("slot-carry", "take the pattern to another slot", () -> slots.carry(false), key(KeyCode.X, ALT_DOWN, SHIFT_DOWN));
+        list.add("slot-carry-copy", "take a copy to another slot", () -> slots.carry(true), key(KeyCode.C, ALT_DOWN, SHIFT_DOWN));
+        list.add("slot-put", "put it into the shown slot", slots::put, key(KeyCode.V, ALT_DOWN, SHIFT_DOWN));
+        list.add("bank-left", "move the bank left", () -> slots.moveBank(chosen.shown().bank(), -1), key(KeyCode.LEFT, ALT_DOWN, SHIFT_DOWN));
+        list.add("bank-right", "move the bank right", () -> slots.moveBank(chosen.shown().bank(), 1), key(KeyCode.RIGHT, ALT_DOWN, SHIFT_DOWN));
         list.add("branch", "branch: copy to the next free slot, go on there", slots::branch, key(KeyCode.B));
         list.add("next-bank", "the next bank", () -> slots.stepBank(1), key(KeyCode.PAGE_DOWN, CONTROL_DOWN));
         list.add("previous-bank", "the bank before", () -> slots.stepBank(-1), key(KeyCode.PAGE_UP, CONTROL_DOWN));

@@ -12,10 +12,12 @@ import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileVersion;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
 import java.nio.file.Path;
@@ -208,6 +210,26 @@ public final class FileActions implements BringIn.Files {
                 return () -> bringIn(file, open, read);
             });
         });
+    }
+
+    @Override
+    public void banks() {
+        questions.fileToImport("Bring in banks of another project", ProjectFile.EXTENSION).ifPresent(file -> jobs.inOrder(() -> {
+            Project from = ProjectFile.openVersion(file).project();
+            return () -> bringIn.banks(from);
+        }));
+    }
+
+    @Override
+    public void saveBank(int bank) {
+        Bank saved = store.project().banks().get(bank);
+        Project alone = store.project().withSongs(List.of()).withChain(List.of()).withBanks(List.of(saved)).withName(saved.name());
+        Path open = store.file().map(FileVersion::file).orElse(null);
+        questions.fileToSave("Save the bank as a project", MidiPlan.fileName(saved.name()), ProjectFile.EXTENSION).ifPresent(file -> jobs.inOrder(() -> {
+            AtomicFile.refuseToReplace(file, open);
+            ProjectFile.save(alone, file);
+            return () -> session.say("saved the bank as " + file.getFileName() + "; any project can bring it in");
+        }));
     }
 
     /**

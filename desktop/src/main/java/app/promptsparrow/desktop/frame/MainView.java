@@ -5,11 +5,11 @@ import app.promptsparrow.desktop.command.KeyTable;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.KeyChange;
-import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Travel;
@@ -97,7 +97,7 @@ public final class MainView extends StackPane {
             transport.fill(made);
             made.update();
         });
-        session.later().add(() -> status.fill(new StatusLine(session, silence, () -> view)));
+        session.later().add(() -> status.fill(new StatusLine(session, playing, silence, () -> view)));
         session.later().add(() -> {
             Rail made = new Rail(views, this::show, this::toggleKeySheet, this::otherTheme);
             made.setTheme(theme);
@@ -185,9 +185,10 @@ public final class MainView extends StackPane {
     private void escape() {
         if (keySheet != null && keySheet.isVisible()) {
             toggleKeySheet();
-        } else if (questionBar.cancel() || session.jobs().cancel() || !view.hasFocus()) {
+        } else if (questionBar.cancel() || session.jobs().cancel() || getScene().getFocusOwner() instanceof TextInputControl) {
             view.focus();
         } else {
+            view.focus(); // a button that was pressed has it
             view.cancel();
         }
     }

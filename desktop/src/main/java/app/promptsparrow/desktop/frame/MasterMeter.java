@@ -2,7 +2,7 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;

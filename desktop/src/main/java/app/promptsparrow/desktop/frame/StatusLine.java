@@ -1,10 +1,12 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.explain.WhySilentLine;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.explain.WhySilent;
@@ -12,7 +14,9 @@ import app.promptsparrow.text.Plural;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import javafx.geometry.Side;
 import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -28,6 +32,8 @@ final class StatusLine extends HBox {
     private final Supplier<View> view;
     private final Label left = new Label();
     private final Label right = new Label();
+    private final Playing playing;
+    private final Button plays = new Button();
     private final Button mend = new Button();
     private final Button why = new Button("why silent");
     private final WhySilentLine silence;
@@ -35,7 +41,8 @@ final class StatusLine extends HBox {
     private String shownRight = "";
 
     /** @param view that is shown now */
-    StatusLine(Session session, WhySilentLine silence, Supplier<View> view) {
+    StatusLine(Session session, Playing playing, WhySilentLine silence, Supplier<View> view) {
+        this.playing = playing;
         this.silence = silence;
         this.session = session;
         this.player = session.player();
@@ -48,18 +55,22 @@ final class StatusLine extends HBox {
         Tips.on(right, this::lateBlocks);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        for (Button button : List.of(mend, why)) {
+        for (Button button : List.of(plays, mend, why)) {
             button.getStyleClass().add("status-press");
             button.setMinWidth(Region.USE_PREF_SIZE);
             button.setFocusTraversable(false);
         }
+        plays.setId("plays");
+        Tips.on(plays, "What play starts: the shown pattern or the chain");
+        plays.setOnAction(event -> new ContextMenu(Menus.item("plays-pattern", "the shown pattern", () -> playing.choose(Playing.What.PATTERN)),
+                Menus.item("plays-chain", "the chain", () -> playing.choose(Playing.What.CHAIN))).show(plays, Side.TOP, 0, 0));
         why.setId("why-silent");
         why.setOnAction(event -> silence.ask());
         Tips.on(why, "Why the chosen row cannot be heard, or hardly, and what mends it (Shift+Q)");
         mend.setId("why-mend");
         mend.setOnAction(event -> silence.press());
         Forms.showIf(false, mend);
-        getChildren().addAll(left, mend, gap, right, why);
+        getChildren().addAll(left, mend, gap, plays, right, why);
     }
 
     private void showLeft() {
@@ -91,11 +102,23 @@ final class StatusLine extends HBox {
         return late == 0 ? "Every block of sound came in time" : Plural.of(late, "block") + " of sound came late";
     }
 
+    private String what() {
+        if (playing.what() == Playing.What.PATTERN) {
+            return playing.range().isPresent() ? "a piece of the pattern" : "pattern";
+        }
+        int size = session.project().chain().size();
+        return "chain of " + size;
+    }
+
     /** Once a pulse. */
     void pulse() {
         showLeft();
-        String text = (view.get().lettersPlay() ? "play keys · " : "cursor keys · ") + player.outputDescription().map(output -> "plays: pattern · " + output).orElse("opening the sound card …")
+        String text = (view.get().lettersPlay() ? "play keys · " : "cursor keys · ") + player.outputDescription().orElse("opening the sound card …")
                 + (player.isReady() ? "" : " · making the sounds …");
+        String what = "plays: " + what();
+        if (!what.equals(plays.getText())) {
+            plays.setText(what);
+        }
         if (!text.equals(shownRight)) {
             shownRight = text;
             right.setText(text);

@@ -1,14 +1,60 @@
 package app.promptsparrow.desktop.session;
 
-/** Play and stop, for whatever is shown. Owned by the UI thread; needs no window. */
+import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.engine.Switch;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.BankEdit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Source;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What plays and what comes next: the shown pattern or a piece of it, the chain, a fill in between. Owned by the UI thread; needs no
+ * window.
+ */
 public final class Playing {
+
+    /** What play starts. */
+    public enum What {
+        PATTERN, CHAIN
+    }
+
+    /** A piece of a pattern that loops, in units from its start. */
+    public record Range(PatternId pattern, long from, long to) {
+    }
 
     private final Session session;
     private final Chosen chosen;
+    private What what = What.PATTERN;
+    private Optional<Range> range = Optional.empty();
 
     public Playing(Session session, Chosen chosen) {
         this.session = session;
         this.chosen = chosen;
+        session.store().onOpen(project -> {
+            what = What.PATTERN;
+            range = Optional.empty();
+        });
+    }
+
+    public What what() {
+        return what == What.CHAIN && session.project().chain().isEmpty() ? What.PATTERN : what;
+    }
+
+    /** When what is chosen while music plays takes over. */
+    public Switch nextAt() {
+        return session.settings().nextAt();
+    }
+
+    public void setNextAt(Switch to) {
+        session.settings().setNextAt(to);
+        session.tell();
     }
 
     public void playOrStop() {
@@ -19,16 +65,177 @@ public final class Playing {
         }
     }
 
-    /** Plays the shown pattern from one of its positions, or says why not. */
+    /** Plays what is to be played: the shown pattern from one of its positions, or the chain from its start; or says why not. */
     public void from(long units) {
-        if (chosen.pattern().isEmpty()) {
+        if (what() == What.CHAIN && units == 0) {
+            session.player().play(new Source.Chain(session.project().chain()), 0);
+        } else if (chosen.pattern().isEmpty()) {
             session.say("the slot is empty: press it, or a key from 1 to 0, to make a pattern");
         } else {
-            session.player().play(chosen.pattern().get().id(), units);
+            PatternId id = chosen.pattern().get().id();
+            Source source = units == 0 ? shown(id) : new Source.Loop(id);
+            session.player().play(source, units);
         }
     }
 
     public void stop() {
         session.player().stop();
+    }
+
+    private Source shown(PatternId id) {
+        return range().<Source>map(r -> new Source.Excerpt(id, r.from, r.to, Set.of())).orElse(new Source.Loop(id));
+    }
+
+    /** Lets a pattern come next, or takes back what would, if it plays already. */
+    public void next(PatternId id) {
+        what = What.PATTERN;
+        Source source = new Source.Loop(id);
+        if (source.equals(session.player().now().source())) {
+            session.player().unqueue();
+        } else {
+            session.player().queue(source, nextAt());
+        }
+    }
+
+    /** Says what is to be played; while music plays it takes over at the usual place. */
+    public void choose(What to) {
+        if (to == What.CHAIN && session.project().chain().isEmpty()) {
+            session.say("the chain is empty: Shift+press slots to put them into it");
+            return;
+        }
+        what = to;
+        if (session.player().now().playing()) {
+            if (to == What.CHAIN) {
+                session.player().queue(new Source.Chain(session.project().chain()), nextAt());
+            } else {
+                chosen.pattern().ifPresent(pattern -> next(pattern.id()));
+            }
+        }
+        session.tell();
+    }
+
+    // --- a piece of a pattern ---
+
+    /** The piece of the shown pattern that loops. */
+    public Optional<Range> range() {
+        return range.filter(r -> chosen.pattern().map(p -> p.id().equals(r.pattern) && r.from < p.durationUnits()).orElse(false));
+    }
+
+    /** Loops a piece of the shown pattern, or with empty all of it; while it plays the music goes on in its place. */
+    public void loop(Optional<Range> to) {
+        range = to;
+        PatternId id = chosen.pattern().map(Pattern::id).orElse(null);
+        if (id != null && what() == What.PATTERN && id.equals(session.player().now().pattern())) {
+            session.player().queue(shown(id), Switch.SAME_PLACE);
+        }
+        session.tell();
+    }
+
+    /** Plays some rows of a piece of the shown pattern, over and over. */
+    public void piece(long from, long to, Set<RowId> leftOut) {
+        chosen.pattern().ifPresent(pattern -> session.player().play(new Source.Excerpt(pattern.id(), from, to, leftOut), 0));
+    }
+
+    // --- the chain ---
+
+    /** Puts a pattern at the end of the chain, which is what plays from then on. */
+    public void append(Pattern pattern) {
+        List<PatternId> longer = new ArrayList<>(session.project().chain());
+        if (longer.size() == Project.MAX_CHAIN) {
+            session.say("the chain has " + Project.MAX_CHAIN + " patterns, which is the most");
+            return;
+        }
+        longer.add(pattern.id());
+        boolean first = longer.size() == 1;
+        setChain("Add " + pattern.name() + " to the chain", longer);
+        if (first || what() != What.CHAIN) {
+            choose(What.CHAIN);
+        }
+    }
+
+    /** Changes the chain; one that plays goes on behind the element that plays now. */
+    public void setChain(String name, List<PatternId> to) {
+        int element = element(session.player().now());
+        session.apply(new BankEdit.SetChain(name, to));
+        if (to.isEmpty()) {
+            leaveChain();
+        } else if (element >= 0) {
+            session.player().queue(chainFrom(Math.min(element, to.size() - 1) + 1), Switch.PASS_END);
+        }
+    }
+
+    private Source chainFrom(int element) {
+        List<PatternId> all = session.project().chain();
+        Source.Chain chain = new Source.Chain(all);
+        int first = Math.floorMod(element, all.size());
+        return first == 0 ? chain : new Source.Lead(all.subList(first, all.size()), chain);
+    }
+
+    /** Which element of the chain plays, counted from 0: during a fill the one before it; –1 if no chain plays. */
+    public static int element(Player.Now now) {
+        if (now.source() instanceof Source.Chain) {
+            return now.part();
+        }
+        if (now.source() instanceof Source.Lead lead && lead.then() instanceof Source.Chain chain) {
+            int once = lead.once().size();
+            return now.part() < once ? Math.max(0, chain.patterns().size() - once + now.part()) : now.part() - once;
+        }
+        return -1;
+    }
+
+    /** Whether a chain plays or will; what plays then goes on alone. Answers whether there was one to leave. */
+    public boolean leaveChain() {
+        boolean was = what == What.CHAIN;
+        what = What.PATTERN;
+        Player.Now now = session.player().now();
+        if (element(now) >= 0) {
+            session.player().queue(new Source.Loop(now.pattern()), Switch.SAME_PLACE);
+        }
+        session.tell();
+        return was;
+    }
+
+    /** The next element of the chain, or with –1 the one before. Answers false if no chain plays. */
+    public boolean stepChain(int by) {
+        int element = element(session.player().now());
+        if (element < 0 || session.project().chain().isEmpty()) {
+            return false;
+        }
+        session.player().queue(chainFrom(element + by), nextAt());
+        return true;
+    }
+
+    // --- a fill ---
+
+    /** Plays the fill of the playing bank once, and then what plays now, a chain from its next element. */
+    public void fill() {
+        Player.Now now = session.player().now();
+        if (!now.playing()) {
+            session.say("the fill is played in between: start the music first");
+            return;
+        }
+        Optional<Bank> bank = session.project().slotOf(now.pattern()).map(slot -> session.project().banks().get(slot.bank()));
+        Optional<PatternId> fill = bank.flatMap(Bank::fill);
+        if (fill.isEmpty()) {
+            session.say("this bank has no fill: right press a slot and make it the fill");
+            return;
+        }
+        List<PatternId> once = new ArrayList<>(fill.stream().toList());
+        int element = element(now);
+        if (element >= 0 && !session.project().chain().isEmpty()) {
+            List<PatternId> all = session.project().chain();
+            int next = (element + 1) % all.size();
+            once.addAll(next == 0 ? List.of() : all.subList(next, all.size()));
+            session.player().queue(new Source.Lead(once, new Source.Chain(all)), nextAt());
+        } else {
+            PatternId back = now.source() instanceof Source.Lead lead ? lead.then().patterns().get(0) : now.pattern();
+            session.player().queue(new Source.Lead(once, new Source.Loop(back)), nextAt());
+        }
+    }
+
+    /** What comes next: true if it is a fill and not a pattern that stays. */
+    public boolean isFill(Source queued) {
+        return queued instanceof Source.Lead lead && session.project().banks().stream()
+                .anyMatch(bank -> bank.fill().equals(lead.once().stream().findFirst()));
     }
 }

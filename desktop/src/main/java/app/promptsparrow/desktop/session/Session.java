@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.session;
 
 import app.promptsparrow.desktop.control.Numbers;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.project.Project;

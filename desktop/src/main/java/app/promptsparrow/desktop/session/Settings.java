@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.session;
 
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.engine.Switch;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
@@ -10,6 +11,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -102,6 +104,16 @@ public final class Settings {
 
     public void addKitFile(Path file) {
         addTo("kit.", file);
+    }
+
+    /** When a pattern that is chosen while music plays takes over. */
+    public Switch nextAt() {
+        String value = values.getProperty("next-at", "");
+        return Arrays.stream(Switch.values()).filter(how -> how.name().equals(value)).findFirst().orElse(Switch.PASS_END);
+    }
+
+    public void setNextAt(Switch how) {
+        set("next-at", how.name());
     }
 
     /** How middle C is called on the screen: the octave's number, 3 to 5. */

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.session;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.HeldKeys;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.theme.Theme;
 import java.util.List;
 import javafx.scene.Node;
@@ -44,9 +45,6 @@ public interface View {
 
     /** Gives the keys to what is worked on. */
     void focus();
-
-    /** Whether what is worked on has the keys. */
-    boolean hasFocus();
 
     /** Escape, when nothing else takes it. */
     void cancel();

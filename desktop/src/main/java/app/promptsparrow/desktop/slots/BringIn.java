@@ -5,10 +5,10 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
@@ -23,6 +23,12 @@ public final class BringIn {
         void midi();
 
         void chart();
+
+        /** All banks of another project. */
+        void banks();
+
+        /** Writes a bank with the kit as a project of its own. */
+        void saveBank(int bank);
     }
 
     private final Session session;
@@ -52,10 +58,10 @@ public final class BringIn {
                     return;
                 }
                 banks.add(Bank.empty("Bank " + (banks.size() + 1)));
-                edits.add(new ProjectEdit.AddBank("Bank " + banks.size()));
+                edits.add(new BankEdit.AddBank("Bank " + banks.size()));
             }
             banks.set(slot.bank(), banks.get(slot.bank()).with(slot.slot(), Optional.of(pattern)));
-            edits.add(new ProjectEdit.FillSlot("", slot, Optional.of(pattern)));
+            edits.add(new BankEdit.FillSlot("", slot, Optional.of(pattern)));
             first = first == null ? slot : first;
         }
         SlotRef shown = first;
@@ -63,6 +69,25 @@ public final class BringIn {
             session.store().apply(new Edit.Together("Bring in " + Plural.of(read.patterns().size(), "pattern"), edits));
             slots.choose(shown, true);
             session.say("brought in: " + read.sentence());
+        });
+    }
+
+    /** Adds all banks of another project that hold patterns, as one step. */
+    public void banks(Project from) {
+        List<Edit> edits = new ArrayList<>();
+        for (int bank = 0; bank < from.banks().size(); bank++) {
+            if (!from.banks().get(bank).patterns().isEmpty()) {
+                edits.add(new BankEdit.TakeBank("", from, bank));
+            }
+        }
+        int first = session.project().banks().size();
+        int rows = session.project().kit().rows().size();
+        session.guarded(() -> {
+            session.store().apply(new Edit.Together("Bring in " + Plural.of(edits.size(), "bank"), edits));
+            slots.chooseBank(first);
+            int more = session.project().kit().rows().size() - rows;
+            session.say("brought in: " + Plural.of(edits.size(), "bank") + " of " + from.name() + (more == 0 ? "" : "; "
+                    + Plural.of(more, "row") + " that matched none of the kit's came along"));
         });
     }
 

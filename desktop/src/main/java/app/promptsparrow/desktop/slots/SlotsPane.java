@@ -3,29 +3,26 @@ package app.promptsparrow.desktop.slots;
 import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Chosen;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.pattern.Difference;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
-import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.scene.Node;
+import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
-import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
-import javafx.scene.control.ToggleButton;
-import javafx.scene.input.ContextMenuEvent;
 import javafx.scene.input.MouseButton;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -49,7 +46,6 @@ public final class SlotsPane extends VBox {
         private final Label key = new Label();
         private final Label name = new Label();
         private final Canvas picture = new Canvas(60, 26);
-        private boolean onlyShow;
         private Pattern drawn;
         private double drawnWidth;
         private Theme drawnTheme;
@@ -58,35 +54,39 @@ public final class SlotsPane extends VBox {
     private final Session session;
     private final Chosen chosen;
     private final SlotChooser chooser;
-    private final HBox banks = new HBox();
+    private final BankLine banks;
+    private final NextLine next;
     private final HBox slots = new HBox();
-    private final Label news = new Label();
     private final List<Card> cards = new ArrayList<>();
-    private List<String> bankNames = List.of();
     private Theme theme;
     private String playState = "";
     private final SlotMenus menus;
-    private ContextMenu menu;
 
-    public SlotsPane(Session session, Chosen chosen, SlotChooser chooser, BringIn.Files files, Theme theme) {
+    public SlotsPane(Session session, Chosen chosen, SlotChooser chooser, Playing playing, BringIn.Files files, Theme theme) {
         this.session = session;
         this.chosen = chosen;
         this.chooser = chooser;
         this.theme = theme;
         this.menus = new SlotMenus(session, chosen, chooser, files);
-        banks.getStyleClass().add("bank-line");
+        SlotDrag drag = new SlotDrag(session, chooser);
+        banks = new BankLine(session, chosen, chooser, menus);
+        next = new NextLine(session, chosen, playing);
         slots.getStyleClass().add("slot-line");
-        news.getStyleClass().add("warn");
-        news.setId("queue-news");
         for (int slot = 0; slot < Bank.SLOTS; slot++) {
             Card card = card(slot);
             cards.add(card);
+            int index = slot;
+            drag.on(card.button, () -> new SlotRef(chosen.shown().bank(), index));
             slots.getChildren().add(card.button);
             HBox.setHgrow(card.button, Priority.ALWAYS);
         }
         setSpacing(5);
         measure.setFont(Font.font("IBM Plex Sans", 11)); // of .slot-name
-        getChildren().addAll(banks, slots);
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        HBox head = new HBox(8, banks, gap, next);
+        head.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(head, slots);
     }
 
     public void setTheme(Theme to) {
@@ -110,22 +110,26 @@ public final class SlotsPane extends VBox {
         card.button.setMinSize(40, CARD_HEIGHT);
         card.button.setPrefSize(60, CARD_HEIGHT);
         card.button.setMaxSize(Double.MAX_VALUE, CARD_HEIGHT);
-        card.button.addEventFilter(MouseEvent.MOUSE_PRESSED, event -> card.onlyShow = event.isControlDown());
-        card.button.setOnAction(event -> {
-            chooser.choose(new SlotRef(chosen.shown().bank(), slot), card.onlyShow);
-            card.onlyShow = false;
-        });
-        card.button.setOnMouseClicked(event -> {
-            if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2) {
-                rename(slot);
+        card.button.setOnAction(event -> chooser.choose(new SlotRef(chosen.shown().bank(), slot), false));
+        card.button.setOnMouseClicked(event -> { // a button acts on no press with a modifier
+            if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
+                SlotRef ref = new SlotRef(chosen.shown().bank(), slot);
+                if (event.isShiftDown()) {
+                    chooser.append(ref);
+                } else if (event.isControlDown()) {
+                    chooser.choose(ref, true);
+                } else if (event.getClickCount() == 2) {
+                    rename(slot);
+                }
             }
         });
         card.button.setOnContextMenuRequested(event -> {
-            show(menus.ofSlot(new SlotRef(chosen.shown().bank(), slot), () -> rename(slot)), card.button, event);
+            menus.show(menus.ofSlot(new SlotRef(chosen.shown().bank(), slot), () -> rename(slot)), card.button, event);
             event.consume();
         });
         Tips.on(card.button, () -> session.project().banks().get(chosen.shown().bank()).at(slot)
-                .map(p -> p.name() + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it.\nPress twice to rename it, right press for more.")
+                .map(p -> p.name() + branchedFrom(p) + "\nPress to show it; while playing it also comes next. Ctrl+press only shows it, Shift+press adds it to the chain."
+                        + "\nPress twice to rename it, drag it to another slot (Ctrl copies) or out of the window, right press for more.")
                 .orElse("Empty: press to make a pattern here"));
         card.button.widthProperty().addListener(observable -> {
             draw(card);
@@ -134,21 +138,14 @@ public final class SlotsPane extends VBox {
         return card;
     }
 
-    private void show(ContextMenu made, Node over, ContextMenuEvent event) {
-        if (menu != null) {
-            menu.hide();
-        }
-        menu = made;
-        menu.show(over, event.getScreenX(), event.getScreenY());
+    private String branchedFrom(Pattern pattern) {
+        return pattern.branchedFrom().flatMap(session.project()::pattern)
+                .map(from -> "\nbranched from " + from.name() + ": " + Difference.of(pattern, from).text()).orElse("");
     }
 
     private void rename(int slot) {
         SlotRef ref = new SlotRef(chosen.shown().bank(), slot);
         session.project().at(ref).ifPresent(p -> InPlace.edit(cards.get(slot).name, p.name(), to -> chooser.rename(ref, to)));
-    }
-
-    private void renameBank(int bank) {
-        InPlace.edit(banks.getChildren().get(bank), bankNames.get(bank), to -> chooser.renameBank(bank, to));
     }
 
     /** Each card shows what tells its pattern from the others, as far as there is room. */
@@ -168,19 +165,13 @@ public final class SlotsPane extends VBox {
     }
 
     public void update() {
-        List<String> names = session.project().banks().stream().map(Bank::name).toList();
-        if (!names.equals(bankNames)) {
-            bankNames = names;
-            buildBanks();
-        }
-        for (int i = 0; i < names.size(); i++) {
-            ((ToggleButton) banks.getChildren().get(i)).setSelected(i == chosen.shown().bank());
-        }
+        banks.update();
+        next.update();
         Bank bank = session.project().banks().get(chosen.shown().bank());
         for (int slot = 0; slot < Bank.SLOTS; slot++) {
             Card card = cards.get(slot);
             Optional<Pattern> pattern = bank.at(slot);
-            card.key.setText(Bank.slotKey(slot));
+            card.key.setText(Bank.slotKey(slot) + (pattern.isPresent() && bank.fill().equals(Optional.of(pattern.get().id())) ? " fill" : ""));
             card.button.setAccessibleText("Slot " + Bank.slotKey(slot) + ": " + pattern.map(Pattern::name).orElse("empty"));
             draw(card, pattern.orElse(null));
         }
@@ -188,45 +179,10 @@ public final class SlotsPane extends VBox {
         playState = "";
     }
 
-    private void buildBanks() {
-        banks.getChildren().clear();
-        for (int i = 0; i < bankNames.size(); i++) {
-            int index = i;
-            ToggleButton tab = new ToggleButton(bankNames.get(i));
-            tab.getStyleClass().add("bank-tab");
-            tab.setId("bank-" + (i + 1));
-            tab.setMnemonicParsing(false);
-            tab.setOnMouseClicked(event -> {
-                if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2) {
-                    renameBank(index);
-                }
-            });
-            tab.setOnContextMenuRequested(event -> {
-                show(menus.ofBank(index, () -> renameBank(index)), tab, event);
-                event.consume();
-            });
-            Tips.on(tab, "Press to show this bank, twice to rename it");
-            tab.setOnAction(event -> {
-                chooser.chooseBank(index);
-                tab.setSelected(true);
-            });
-            banks.getChildren().add(tab);
-        }
-        Button add = new Button("+");
-        add.getStyleClass().add("bank-tab");
-        add.setId("add-bank");
-        add.setAccessibleText("Add a bank");
-        Tips.on(add, "Add a bank");
-        add.setOnAction(event -> chooser.addBank());
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        news.setMinWidth(Region.USE_PREF_SIZE);
-        banks.getChildren().addAll(add, gap, news);
-    }
-
     /** Once a pulse: which card plays, which comes next. */
     public void pulse(Player.Now now) {
-        String state = now.pattern() + " " + now.queued() + " " + chosen.shown() + " " + beatsLeft(now);
+        next.pulse(now);
+        String state = now.pattern() + " " + now.queuedPattern() + " " + chosen.shown();
         if (state.equals(playState)) {
             return;
         }
@@ -236,27 +192,13 @@ public final class SlotsPane extends VBox {
             Optional<Pattern> pattern = bank.at(slot);
             Button button = cards.get(slot).button;
             boolean shown = slot == chosen.shown().slot();
-            boolean queued = pattern.isPresent() && pattern.get().id().equals(now.queued());
+            boolean queued = pattern.isPresent() && pattern.get().id().equals(now.queuedPattern());
             boolean plays = pattern.isPresent() && now.playing() && pattern.get().id().equals(now.pattern());
             Styles.toggle(button, "shown", shown);
             Styles.toggle(button, "queued", queued);
             Styles.toggle(button, "playing", plays && !queued && !shown);
         }
-        news.setText(newsText(now));
-    }
-
-    private long beatsLeft(Player.Now now) {
-        return now.queued() == null ? 0 : 1 + now.untilNext() / session.project().meter().beatUnits();
-    }
-
-    private String newsText(Player.Now now) {
-        if (now.queued() != null) {
-            String name = session.project().pattern(now.queued()).map(Pattern::name).orElse("");
-            long beats = beatsLeft(now);
-            return "next: " + name + " at the end of this pass · " + Plural.of(beats, "beat");
-        }
-        boolean elsewhere = now.playing() && chosen.pattern().map(p -> !p.id().equals(now.pattern())).orElse(true);
-        return elsewhere ? "playing: " + session.project().pattern(now.pattern()).map(Pattern::name).orElse("") + ", not what is shown" : "";
+        banks.showPlaying(Optional.ofNullable(now.pattern()).flatMap(session.project()::slotOf).map(SlotRef::bank));
     }
 
     private void draw(Card card) {

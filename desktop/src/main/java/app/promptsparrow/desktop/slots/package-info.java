@@ -1,2 +1,3 @@
 /** Banks and their slots: shown above the views in which patterns are chosen. */
 package app.promptsparrow.desktop.slots;
+

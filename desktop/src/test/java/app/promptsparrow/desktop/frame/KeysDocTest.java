@@ -6,7 +6,7 @@ import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.CommandList;
 import app.promptsparrow.desktop.command.KeyTable;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.engine.Engine;

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.session;
 
+import app.promptsparrow.desktop.player.Player;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;

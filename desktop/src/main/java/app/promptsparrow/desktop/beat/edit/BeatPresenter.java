@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.beat.edit;
 
+import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.beat.show.Comparison;
 import app.promptsparrow.desktop.beat.show.Describer;
 import app.promptsparrow.desktop.beat.show.Hand;
@@ -12,6 +13,13 @@ import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.slots.SlotChooser;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Pattern;
+import java.util.LongSummaryStatistics;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * Puts together what the Beat view shows and asks of the store, and decides what the keys mean that depend on several of its
@@ -68,6 +76,40 @@ public final class BeatPresenter {
         chosen.pattern().ifPresent(p -> playing.from(hand.cursor() * p.laneStep(chosen.row().id()).units()));
     }
 
+    /** Loops the selected stretch of time, or the cursor's beat; or no longer. */
+    public void toggleLoop() {
+        if (playing.range().isPresent()) {
+            playing.loop(Optional.empty());
+            return;
+        }
+        chosen.pattern().ifPresent(pattern -> {
+            long beat = session.project().meterOf(pattern).beatUnits();
+            long at = hand.cursor() * pattern.laneStep(chosen.row().id()).units() / beat * beat;
+            Selecting.Stretch stretch = span(pattern, beat).orElse(new Selecting.Stretch(at, at + beat));
+            playing.loop(Optional.of(new Playing.Range(pattern.id(), stretch.fromUnits(), Math.min(pattern.durationUnits(), stretch.toUnits()))));
+        });
+    }
+
+    /** The beats that the selected stretch of time, or else the selected hits, lie in. */
+    private Optional<Selecting.Stretch> span(Pattern pattern, long beat) {
+        if (selecting.stretch().isPresent()) {
+            return selecting.stretch();
+        }
+        LongSummaryStatistics steps = hand.selection().stream().mapToLong(cell -> cell.step() * pattern.laneStep(cell.row()).units()).summaryStatistics();
+        return steps.getCount() == 0 ? Optional.empty()
+                : Optional.of(new Selecting.Stretch(steps.getMin() / beat * beat, (steps.getMax() / beat + 1) * beat));
+    }
+
+    /** Plays the rows and beats of what is selected, and nothing else, over and over. */
+    public void playSelection() {
+        chosen.pattern().ifPresent(pattern -> span(pattern, session.project().meterOf(pattern).beatUnits()).ifPresentOrElse(span -> {
+            Set<RowId> rows = hand.selection().stream().map(Cell::row).collect(Collectors.toSet());
+            Set<RowId> leftOut = rows.isEmpty() ? Set.of()
+                    : session.project().kit().rows().stream().map(Row::id).filter(id -> !rows.contains(id)).collect(Collectors.toSet());
+            playing.piece(span.fromUnits(), Math.min(pattern.durationUnits(), span.toUnits()), leftOut);
+        }, () -> session.say("nothing is selected: Shift+drag over hits, or press the ruler")));
+    }
+
     /** Enter: plants what a paste shows, makes a pattern in an empty slot, or plants at the cursor. */
     public void enter() {
         if (clipboard.isShowing()) {
@@ -97,8 +139,12 @@ public final class BeatPresenter {
     public void cancel() {
         if (clipboard.drop()) {
             session.tell();
+        } else if (slots.drop()) {
+            session.say("");
         } else if (session.player().now().queued() != null) {
             session.player().unqueue();
+        } else if (playing.leaveChain()) {
+            session.say("the chain is left; " + (session.player().now().playing() ? "what plays goes on" : "play starts the shown pattern"));
         } else {
             hand.selectNothing();
         }

@@ -13,11 +13,11 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.Regrid;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.StepValue;
@@ -101,7 +101,7 @@ public final class PatternEditor {
             Chart beat = StarterPatterns.forKit(title, project.kit());
             Pattern pattern = beat.patterns().get(0).withId(chosen.pattern().map(Pattern::id).orElse(project.freshPatternId()));
             List<Edit> edits = new ArrayList<>(newRows(project, beat.kit()));
-            edits.add(new ProjectEdit.FillSlot("", chosen.shown(), Optional.of(pattern)));
+            edits.add(new BankEdit.FillSlot("", chosen.shown(), Optional.of(pattern)));
             session.store().apply(new Edit.Together("Begin with " + title, edits));
         });
     }
@@ -138,7 +138,7 @@ public final class PatternEditor {
         Pattern whole = new Pattern(shown.id(), after.name(), after.length(), after.step(), after.meter().equals(before.meter()) ? shown.meter() : after.meter(),
                 after.swing().equals(before.swing()) ? shown.swing() : after.swing(), shown.branchedFrom(), lanes);
         List<Edit> edits = new ArrayList<>(newRows(project, read.kit()));
-        edits.add(new ProjectEdit.FillSlot("", chosen.shown(), Optional.of(whole)));
+        edits.add(new BankEdit.FillSlot("", chosen.shown(), Optional.of(whole)));
         session.store().replace(new Edit.Together("Edit the chart of " + whole.name(), edits), gesture);
         if (read.tempo().filter(tempo -> !tempo.equals(project.tempo())).isPresent() || read.key().filter(key -> !key.equals(project.key())).isPresent()) {
             session.say("tempo and key of a chart are left out here; the project's stay");

@@ -41,6 +41,8 @@ final class BeatCommands {
     private void cursor(BeatPresenter presenter, Hand hand, Planting planting) {
         list.group("Cursor keys");
         list.add("play-from-cursor", "play from the cursor", presenter::playFromCursor, key(KeyCode.SPACE, SHIFT_DOWN));
+        list.add("play-selection", "play only what is selected", presenter::playSelection, key(KeyCode.SPACE, CONTROL_DOWN, SHIFT_DOWN));
+        list.add("loop", "loop the selected beats, or all again", presenter::toggleLoop, key(KeyCode.L, CONTROL_DOWN));
         list.add("play-keys", "play keys: letters play rows or type notes", presenter.playKeys()::toggle, key(KeyCode.F2));
         list.tell("Arrows", "move over rows and steps");
         list.untoldHeld("left", () -> hand.move(0, -1), key(KeyCode.LEFT));
@@ -155,5 +157,6 @@ final class BeatCommands {
         list.tell("Delete held, drag", "erase");
         list.tell("right press", "all that can be done here");
         list.tell("press the ruler", "select a beat; in its top line a bar");
+        list.tell("drag along the ruler", "loop these beats; press twice: all again");
     }
 }

@@ -9,8 +9,8 @@ import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
-import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotsPane;
@@ -96,6 +96,7 @@ final class BeatPane extends BorderPane {
         HBox.setHgrow(overview, Priority.ALWAYS);
         overviewLine.managedProperty().bind(overview.managedProperty());
         ruler.onPress(presenter.selecting()::time);
+        ruler.onLoop(presenter.playing()::loop, this::drawRuler);
         VBox centre = new VBox(slots, titles, overviewLine, rulerLine, body, prompt, detail);
         VBox.setMargin(prompt, new Insets(6, 0, 0, 0));
         VBox.setMargin(detail, new Insets(6, 0, 0, 0));
@@ -117,7 +118,7 @@ final class BeatPane extends BorderPane {
     private void buildLater() {
         Session session = presenter.session();
         later(() -> besideDue = true);
-        later(() -> slots.fill(new SlotsPane(session, presenter.chosen(), presenter.slots(), files, theme)));
+        later(() -> slots.fill(new SlotsPane(session, presenter.chosen(), presenter.slots(), presenter.playing(), files, theme)));
         later(() -> {
             TitleLine made = new TitleLine();
             made.onPress(presenter.slots()::showPlaying, presenter.planting()::nextTouch, presenter.planting()::nextStride, presenter.rowsInView()::nextFilter,
@@ -396,7 +397,7 @@ final class BeatPane extends BorderPane {
         }
         Pattern pattern = geometry.get().pattern();
         RowId row = pointed.map(Cell::row).orElse(presenter.chosen().row().id());
-        ruler.redraw(geometry.get(), presenter.session().project().meterOf(pattern), pointed, pattern.laneStep(row), pattern.laneSteps(row), grid.scrollX(), grid.view());
+        ruler.redraw(geometry.get(), presenter.session().project().meterOf(pattern), pointed, pattern.laneStep(row), pattern.laneSteps(row), presenter.playing().range(), grid.scrollX(), grid.view());
     }
 
     /** Once a pulse: brings up to date what was marked, moves the playhead, lets lights go out. */

@@ -4,7 +4,7 @@ import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.HeldKeys;
 import app.promptsparrow.desktop.control.Icons;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.theme.Theme;
@@ -64,11 +64,6 @@ public final class BeatView implements View {
     @Override
     public void focus() {
         pane.focusGrid();
-    }
-
-    @Override
-    public boolean hasFocus() {
-        return pane.gridHasFocus();
     }
 
     @Override

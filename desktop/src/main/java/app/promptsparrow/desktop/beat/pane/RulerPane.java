@@ -2,15 +2,18 @@ package app.promptsparrow.desktop.beat.pane;
 
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
 import app.promptsparrow.desktop.beat.show.Cell;
+import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Font;
@@ -34,6 +37,10 @@ final class RulerPane extends Pane {
     private Meter drawnMeter;
     private Drawn shows;
     private double drawnFrom;
+    private Optional<Playing.Range> loop = Optional.empty();
+    private double pressedAt;
+    /** What would loop if the mouse were let go now. */
+    private Optional<Playing.Range> dragged = Optional.empty();
 
     RulerPane(Theme theme) {
         this.theme = theme;
@@ -44,6 +51,7 @@ final class RulerPane extends Pane {
         setMaxHeight(HEIGHT);
         setPrefHeight(HEIGHT);
         setMinWidth(0);
+        getStyleClass().add("ruler");
     }
 
     void setTheme(Theme to) {
@@ -55,17 +63,19 @@ final class RulerPane extends Pane {
      *
      * @param pointed the cell whose count is lit
      * @param step    of the chosen row, whose numbers are shown
+     * @param loop    the piece of the pattern that loops
      * @param from    the left edge of the view in the grid's pixels
      * @param view    how many of them are in view
      */
-    void redraw(GridGeometry geometry, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double from, double view) {
+    void redraw(GridGeometry geometry, Meter meter, Optional<Cell> pointed, StepValue step, int steps, Optional<Playing.Range> loop, double from, double view) {
         double start = Math.floor(from / AHEAD) * AHEAD;
         canvas.setTranslateX(start - from);
         window.setWidth(view + OVER);
-        Drawn now = new Drawn(geometry.width(), geometry.pattern().durationUnits(), meter, pointed, step, steps, start, view, theme);
+        Drawn now = new Drawn(geometry.width(), geometry.pattern().durationUnits(), meter, pointed, step, steps, dragged.or(() -> loop), start, view, theme);
         drawn = geometry;
         drawnMeter = meter;
         drawnFrom = from;
+        this.loop = loop;
         if (now.equals(shows)) {
             return; // most edits change nothing here
         }
@@ -76,6 +86,13 @@ final class RulerPane extends Pane {
         g.setTextAlign(TextAlignment.CENTER);
         g.setTextBaseline(VPos.BASELINE);
         Pattern pattern = geometry.pattern();
+        now.loop.ifPresent(piece -> {
+            double x = GridPane.LABELS + geometry.x(piece.from()) - start;
+            g.setFill(theme.color("on"));
+            g.fillRect(x - 4, 14, geometry.x(piece.to()) - geometry.x(piece.from()), 2);
+            g.fillRect(x - 4, 10, 2, 8);
+            g.fillRect(x - 6 + geometry.x(piece.to()) - geometry.x(piece.from()), 10, 2, 8);
+        });
         long lightAt = pointed.map(cell -> cell.step() * pattern.laneStep(cell.row()).units()).orElse(-1L);
         boolean triplet = step.feel() == StepValue.Feel.TRIPLET;
         double width = step.units() * (geometry.x(1_000_000) - geometry.x(0)) / 1_000_000;
@@ -114,13 +131,46 @@ final class RulerPane extends Pane {
     /** Tells the stretch of time that is pressed: a beat, or a bar in the top line. */
     void onPress(Pressed listener) {
         setOnMousePressed(event -> {
-            if (drawn == null) {
+            pressedAt = event.getX();
+            dragged = Optional.empty();
+            if (drawn == null || event.getButton() != MouseButton.PRIMARY) {
                 return;
             }
-            long at = Math.max(0, Math.min(drawn.pattern().durationUnits() - 1, drawn.units(event.getX() - GridPane.LABELS + drawnFrom)
-                    + drawn.pattern().step().units() / 2));
+            long at = unitsAt(event.getX());
             long unit = event.getY() < 16 ? drawnMeter.barUnits() : drawnMeter.beatUnits();
             listener.stretch(at / unit * unit, (at / unit + 1) * unit, event.isShiftDown());
+        });
+    }
+
+    private long unitsAt(double x) {
+        return Math.max(0, Math.min(drawn.pattern().durationUnits() - 1, drawn.units(x - GridPane.LABELS + drawnFrom) + drawn.pattern().step().units() / 2));
+    }
+
+    /**
+     * Tells the beats along which the ruler is dragged, to loop them; a double press tells that nothing is to loop.
+     *
+     * @param redraw shows what would loop while it is dragged
+     */
+    void onLoop(Consumer<Optional<Playing.Range>> listener, Runnable redraw) {
+        setOnMouseDragged(event -> {
+            if (drawn != null && Math.abs(event.getX() - pressedAt) >= 6) {
+                long beat = drawnMeter.beatUnits();
+                long from = unitsAt(Math.min(pressedAt, event.getX())) / beat * beat;
+                long to = Math.min(drawn.pattern().durationUnits(), (unitsAt(Math.max(pressedAt, event.getX())) / beat + 1) * beat);
+                dragged = Optional.of(new Playing.Range(drawn.pattern().id(), from, to));
+                redraw.run();
+            }
+        });
+        setOnMouseReleased(event -> {
+            if (dragged.isPresent()) {
+                listener.accept(dragged);
+                dragged = Optional.empty();
+            }
+        });
+        setOnMouseClicked(event -> {
+            if (event.getClickCount() == 2 && event.isStillSincePress() && loop.isPresent()) {
+                listener.accept(Optional.empty());
+            }
         });
     }
 
@@ -130,7 +180,7 @@ final class RulerPane extends Pane {
     }
 
     /** Everything that the ruler's picture depends on. */
-    private record Drawn(double width, long duration, Meter meter, Optional<Cell> pointed, StepValue step, int steps, double start, double view, Theme theme) {
+    private record Drawn(double width, long duration, Meter meter, Optional<Cell> pointed, StepValue step, int steps, Optional<Playing.Range> loop, double start, double view, Theme theme) {
     }
 
     void clear() {

@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.beat.show;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Difference;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
@@ -79,18 +80,8 @@ public final class Comparison {
     }
 
     private static String difference(Pattern here, Pattern other, Set<RowId> rows) {
-        int onlyHere = 0;
-        int onlyThere = 0;
-        int changed = 0;
-        for (RowId row : rows) {
-            for (Hit hit : here.lane(row).hits()) {
-                Optional<Hit> there = other.lane(row).at(hit.step());
-                onlyHere += there.isEmpty() ? 1 : 0;
-                changed += there.isPresent() && !there.get().equals(hit) ? 1 : 0;
-            }
-            onlyThere += (int) other.lane(row).hits().stream().filter(hit -> here.lane(row).at(hit.step()).isEmpty()).count();
-        }
-        return onlyHere + onlyThere + changed == 0 ? "the same hits as " + other.name()
-                : Plural.of(onlyHere, "hit") + " only here (faint) · " + onlyThere + " only in " + other.name() + " (outlined) · " + changed + " changed (both)";
+        Difference difference = Difference.of(here, other, rows);
+        return difference.hits() == 0 ? "the same hits as " + other.name()
+                : Plural.of(difference.here(), "hit") + " only here (faint) · " + difference.there() + " only in " + other.name() + " (outlined) · " + difference.changed() + " changed (both)";
     }
 }

@@ -5,7 +5,7 @@ import app.promptsparrow.desktop.command.HeldKeys;
 import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
@@ -88,11 +88,6 @@ public final class KitView implements View {
     @Override
     public void focus() {
         pane().requestFocus();
-    }
-
-    @Override
-    public boolean hasFocus() {
-        return pane().isFocused();
     }
 
     @Override

@@ -1,6 +1,6 @@
 package app.promptsparrow.desktop.mix.edit;
 
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.kit.RowId;
 import java.util.HashMap;
 import java.util.List;

@@ -6,7 +6,7 @@ import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.mix.edit.MasterFold;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Master;
 import app.promptsparrow.pattern.Pattern;

@@ -4,7 +4,7 @@ import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.HeldKeys;
 import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
-import app.promptsparrow.desktop.session.Player;
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.strip.StripValue;
 import app.promptsparrow.desktop.theme.Theme;
@@ -87,11 +87,6 @@ public final class MixView implements View {
     @Override
     public void focus() {
         pane().requestFocus();
-    }
-
-    @Override
-    public boolean hasFocus() {
-        return pane().isFocused();
     }
 
     @Override

@@ -14,7 +14,8 @@ public final class Presenters {
 
     public static BeatPresenter of(Session session) {
         Chosen chosen = new Chosen(session);
-        return new BeatPresenter(session, chosen, new Playing(session, chosen), new SlotChooser(session, chosen), new HitClipboard.Carrier() {
+        Playing playing = new Playing(session, chosen);
+        return new BeatPresenter(session, chosen, playing, new SlotChooser(session, chosen, playing), new HitClipboard.Carrier() {
             private String ours;
             private String text;
 

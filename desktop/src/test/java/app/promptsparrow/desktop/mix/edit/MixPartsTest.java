@@ -3,8 +3,8 @@ package app.promptsparrow.desktop.mix.edit;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Chosen;
-import app.promptsparrow.desktop.session.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Sessions;

@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.session;
+package app.promptsparrow.desktop.player;
 
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
@@ -8,9 +8,9 @@ import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.engine.Switch;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Sound;
-import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Score;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
@@ -45,8 +45,10 @@ public final class Player implements AutoCloseable {
     private List<Sound> soon = List.of();
     private boolean ready;
     private PatternId shown;
-    private PatternId wanted;
-    private PatternId queued;
+    private Source wanted;
+    private Source queued;
+    /** Sources that are played or may still be heard, those named last at the end. */
+    private final Sources sources = new Sources();
     /** What found the engine's ring full, in order; tried again once a pulse. */
     private final Deque<BooleanSupplier> unsent = new ArrayDeque<>();
     private long faultsTold;
@@ -150,39 +152,41 @@ public final class Player implements AutoCloseable {
         if (project == null) {
             return; // a sound was heard of before anything was told
         }
-        Set<PatternId> needed = new LinkedHashSet<>();
-        needed.add(shown);
+        Set<Source> needed = new LinkedHashSet<>();
+        if (shown != null) {
+            needed.add(new Source.Loop(shown));
+        }
         needed.add(wanted);
         needed.add(queued);
         News.Moment now = engine.news().at(Long.MAX_VALUE);
         if (now != null) { // what the render thread really plays may still be the one before
-            addId(needed, now.playing());
-            addId(needed, now.queued());
+            needed.add(sources.source(now.playing()));
+            needed.add(sources.source(now.queued()));
         }
+        needed.remove(null);
         List<Playable.Piece> pieces = new ArrayList<>();
-        for (PatternId id : needed) {
-            Optional<Pattern> pattern = id == null ? Optional.empty() : project.pattern(id);
-            if (pattern.isPresent()) {
-                pieces.add(new Playable.Piece(id.value(), scores.of(project, new Source.Loop(id))));
-            }
+        for (Source source : needed) {
+            source.only(id -> project.pattern(id).isPresent()).ifPresent(there -> {
+                Score score = scores.of(project, there);
+                pieces.add(new Playable.Piece(sources.name(source, score), score));
+            });
         }
         scores.forgetUnused();
         published = builder.build(project, pieces);
         engine.publish(published);
     }
 
-    private static void addId(Set<PatternId> ids, long id) {
-        if (id > 0) {
-            ids.add(new PatternId((int) id));
-        }
-    }
-
-    /** Plays a pattern from one of its positions. */
-    public void play(PatternId pattern, long positionUnits) {
-        wanted = pattern;
+    /**
+     * Plays a source from one of its positions.
+     *
+     * @param positionUnits before 0 it counts in
+     */
+    public void play(Source source, long positionUnits) {
+        wanted = source;
         queued = null;
         publish();
-        send(() -> engine.commands().play(pattern.value(), positionUnits));
+        long id = sources.id(source);
+        send(() -> engine.commands().play(id, positionUnits));
     }
 
     private void send(BooleanSupplier command) {
@@ -203,11 +207,12 @@ public final class Player implements AutoCloseable {
         send(engine.commands()::stop);
     }
 
-    /** Puts a pattern in the queue behind the one that plays. */
-    public void queue(PatternId pattern, Switch how) {
-        queued = pattern;
+    /** Puts a source in the queue behind the one that plays. */
+    public void queue(Source source, Switch how) {
+        queued = source;
         publish();
-        send(() -> engine.commands().queue(pattern.value(), how));
+        long id = sources.id(source);
+        send(() -> engine.commands().queue(id, how));
     }
 
     /** Takes back what was queued. */
@@ -221,10 +226,24 @@ public final class Player implements AutoCloseable {
         engine.commands().audition(row, velocity, cents);
     }
 
-    /** Where the music is that is heard now. */
-    public record Now(boolean playing, PatternId pattern, long position, PatternId queued, long untilNext) {
+    /**
+     * Where the music is that is heard now.
+     *
+     * @param source    what plays, null if nothing does
+     * @param part      which of its parts: the element of a chain, counted from 0
+     * @param pattern   which pattern of it, null if nothing plays
+     * @param position  units from where that pattern was begun, over all its passes; before 0 while it is counted in
+     * @param queued    what comes next, null if nothing is queued
+     * @param untilNext units until then
+     */
+    public record Now(boolean playing, Source source, int part, PatternId pattern, long position, Source queued, long untilNext) {
 
-        static final Now STOPPED = new Now(false, null, 0, null, 0);
+        static final Now STOPPED = new Now(false, null, 0, null, 0, null, 0);
+
+        /** The pattern that comes next with what is queued, or null. */
+        public PatternId queuedPattern() {
+            return queued == null ? null : queued.patterns().get(0);
+        }
     }
 
     /** Asked once a pulse. */
@@ -232,12 +251,15 @@ public final class Player implements AutoCloseable {
         sendWaiting();
         long heard = heardFrame();
         News.Moment moment = engine.news().at(heard);
-        if (moment == null || moment.playing() == 0) {
+        Score score = moment == null ? null : sources.score(moment.playing());
+        if (score == null) {
             return Now.STOPPED;
         }
         long since = new Tempo(moment.milliBpm()).firstUnitAt(heard - moment.frame(), engine.rateHz());
-        return new Now(true, new PatternId((int) moment.playing()), moment.position() + Math.max(0, since),
-                moment.queued() == 0 ? null : new PatternId((int) moment.queued()), Math.max(0, moment.untilNext() - since));
+        long position = moment.position() + Math.max(0, since);
+        int part = score.partIndexAt(position);
+        return new Now(true, sources.source(moment.playing()), part, score.part(part).pattern().id(), score.inPart(position),
+                sources.source(moment.queued()), Math.max(0, moment.untilNext() - since));
     }
 
     /** A fault of the engine that was not answered yet. */
@@ -293,7 +315,7 @@ public final class Player implements AutoCloseable {
     @FunctionalInterface
     public interface LevelSink {
         /**
-         * @param position units from the pattern's start, over all its passes
+         * @param position units from where the pattern was begun, over all its passes
          * @param peak     what left the program, 1 is full scale
          * @param gain     the limiter's least, 1 if it did nothing
          */
@@ -304,9 +326,10 @@ public final class Player implements AutoCloseable {
     public void takeLevels(LevelSink sink) {
         engine.news().takeLevels(heardFrame(), (frame, peak, gain) -> {
             News.Moment moment = engine.news().at(frame);
-            if (moment != null && moment.playing() != 0) {
-                long since = new Tempo(moment.milliBpm()).firstUnitAt(frame - moment.frame(), engine.rateHz());
-                sink.level(new PatternId((int) moment.playing()), moment.position() + since, peak, gain);
+            Score score = moment == null ? null : sources.score(moment.playing());
+            if (score != null) {
+                long position = moment.position() + new Tempo(moment.milliBpm()).firstUnitAt(frame - moment.frame(), engine.rateHz());
+                sink.level(score.partAt(position).pattern().id(), score.inPart(position), peak, gain);
             }
         });
     }

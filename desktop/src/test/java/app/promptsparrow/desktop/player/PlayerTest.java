@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.session;
+package app.promptsparrow.desktop.player;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
@@ -13,6 +13,7 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.Renderings;
 import app.promptsparrow.sound.SoundStore;
 import org.junit.jupiter.api.Test;
@@ -28,7 +29,7 @@ class PlayerTest {
         for (int i = 0; i < 1 << 14 && engine.commands().audition(new RowId(1), 64, 0); i++) {
             assertThat(i).as("the ring is bounded").isLessThan((1 << 14) - 1);
         }
-        player.play(new PatternId(1), 0);
+        player.play(new Source.Loop(new PatternId(1)), 0);
         player.now();
         engine.render(new float[512], new float[512], 512);
         assertThat(isPlaying()).as("it could not know yet").isFalse();
@@ -43,7 +44,7 @@ class PlayerTest {
         while (engine.commands().audition(new RowId(1), 64, 0)) {
             assertThat(isPlaying()).isFalse();
         }
-        player.play(new PatternId(1), 0);
+        player.play(new Source.Loop(new PatternId(1)), 0);
         player.stop();
         engine.render(new float[512], new float[512], 512);
         player.now();
@@ -61,7 +62,7 @@ class PlayerTest {
         Player faulty = new Player(engine, Runnable::run, Runnable::run, broken);
         faulty.update(Project.untitled().withPattern(new PatternId(1), p -> p.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 96)))), new PatternId(1));
         assertThat(faulty.takeFault()).isEmpty();
-        faulty.play(new PatternId(1), 0);
+        faulty.play(new Source.Loop(new PatternId(1)), 0);
         for (int i = 0; i < 10; i++) {
             engine.render(new float[512], new float[512], 512);
         }

@@ -1,0 +1,93 @@
+package app.promptsparrow.desktop.slots;
+
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.project.SlotRef;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.function.Supplier;
+import javafx.scene.Node;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.DataFormat;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.TransferMode;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Patterns dragged from slot to slot, and out of the window: one drag of the system's carries the slot for ourselves and the pattern as
+ * a finished MIDI file for every other program. Ctrl held as it begins copies; what the system says of the mode is not asked, since it
+ * offers other programs a copy in any case.
+ */
+final class SlotDrag {
+
+    private static final DataFormat SLOT = new DataFormat("application/x-prompt-sparrow-slot");
+
+    private record Carried(SlotRef slot, boolean copy) {
+    }
+
+    private final Session session;
+    private final SlotChooser chooser;
+
+    SlotDrag(Session session, SlotChooser chooser) {
+        this.session = session;
+        this.chooser = chooser;
+    }
+
+    static boolean carries(Dragboard board) {
+        return board.hasContent(SLOT);
+    }
+
+    /** Lets a slot be dragged from a card, and others be dropped on it. */
+    void on(Node card, Supplier<SlotRef> slot) {
+        card.setOnDragDetected(event -> {
+            if (session.project().at(slot.get()).isPresent()) {
+                Dragboard board = card.startDragAndDrop(TransferMode.COPY_OR_MOVE);
+                board.setContent(content(slot.get(), event.isControlDown()));
+                board.setDragView(card.snapshot(null, null));
+            }
+            event.consume();
+        });
+        card.setOnDragOver(event -> {
+            if (from(event.getDragboard()).filter(one -> !one.slot.equals(slot.get())).isPresent()) {
+                event.acceptTransferModes(TransferMode.MOVE, TransferMode.COPY);
+                event.consume();
+            }
+        });
+        card.setOnDragDropped(event -> {
+            Optional<Carried> from = from(event.getDragboard());
+            from.ifPresent(one -> chooser.give(one.slot, slot.get(), one.copy));
+            event.setDropCompleted(from.isPresent());
+            event.consume();
+        });
+    }
+
+    private static Optional<Carried> from(Dragboard board) {
+        if (!(board.getContent(SLOT) instanceof String text && text.matches("\\d+ \\d (copy|move)"))) {
+            return Optional.empty();
+        }
+        String[] parts = text.split(" ");
+        return Optional.of(new Carried(new SlotRef(Integer.parseInt(parts[0]), Integer.parseInt(parts[1])), parts[2].equals("copy")));
+    }
+
+    private ClipboardContent content(SlotRef slot, boolean copy) {
+        ClipboardContent content = new ClipboardContent();
+        content.put(SLOT, slot.bank() + " " + slot.slot() + (copy ? " copy" : " move"));
+        try {
+            Path folder = Files.createDirectories(Folders.cache().resolve("dragged"));
+            Path file = folder.resolve(MidiPlan.fileName(session.project().at(slot).orElseThrow().name()) + ".mid");
+            MidiPlan.of(session.project(), new Choice.OnePattern(slot), OptionalInt.empty(), MidiOptions.USUAL).write(file);
+            content.putFiles(List.of(file.toFile()));
+        } catch (IOException | FileProblem | RuntimeException noFile) { // it can still be dragged from slot to slot
+            LoggerFactory.getLogger(SlotDrag.class).warn("no MIDI file for the dragged slot", noFile);
+        }
+        return content;
+    }
+}
