@@ -15,6 +15,7 @@ final class CommandRing {
     static final int QUEUE = 3;
     static final int UNQUEUE = 4;
     static final int AUDITION = 5;
+    static final int CLICK = 6;
 
     private static final int FIELDS = 3;
 

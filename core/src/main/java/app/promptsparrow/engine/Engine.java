@@ -33,6 +33,7 @@ public final class Engine {
     private volatile EngineCommands[] writers = {commands};
     private final float[] left = new float[RING * Mixer.TICK];
     private final float[] right = new float[RING * Mixer.TICK];
+    private final Click click;
     private final float[] spanLeft = new float[Mixer.SPAN];
     private final float[] spanRight = new float[Mixer.SPAN];
     private volatile Playable published;
@@ -47,6 +48,7 @@ public final class Engine {
         this.rateHz = rateHz;
         master = new MasterBus(rateHz, news);
         mixer = new Mixer(rateHz, news, master);
+        click = new Click(rateHz, RING * Mixer.TICK);
     }
 
     public int rateHz() {
@@ -107,6 +109,7 @@ public final class Engine {
             int count = (int) Math.min(Math.min(frames - done, left.length - at), readyTicks * Mixer.TICK - handedFrames);
             System.arraycopy(left, at, outLeft, done, count);
             System.arraycopy(right, at, outRight, done, count);
+            click.layOver(outLeft, outRight, done, at, count);
             done += count;
             handedFrames += count;
         }
@@ -141,6 +144,7 @@ public final class Engine {
             }
             System.arraycopy(spanLeft, 0, left, at * Mixer.TICK, ticks * Mixer.TICK);
             System.arraycopy(spanRight, 0, right, at * Mixer.TICK, ticks * Mixer.TICK);
+            click.mix(mixer.sequencer(), mixedTicks * Mixer.TICK, ticks * Mixer.TICK);
             mixedTicks += ticks;
         }
     }
@@ -173,6 +177,7 @@ public final class Engine {
             int at = (int) (tick % RING) * Mixer.TICK;
             Arrays.fill(left, at, at + Mixer.TICK, 0);
             Arrays.fill(right, at, at + Mixer.TICK, 0);
+            click.clear(at, Mixer.TICK);
         }
         for (; seenTicks < toTick; seenTicks++) {
             master.see(left, right, (int) (seenTicks % RING) * Mixer.TICK);
@@ -203,6 +208,7 @@ public final class Engine {
                 case CommandRing.STOP -> mixer.stop();
                 case CommandRing.QUEUE -> mixer.queue(first, SWITCHES[(int) second]);
                 case CommandRing.UNQUEUE -> mixer.unqueue();
+                case CommandRing.CLICK -> click.set((int) first, Float.intBitsToFloat((int) second));
                 case CommandRing.AUDITION -> mixer.audition((int) first, (int) (second >> 32), (int) second);
                 default -> throw new IllegalStateException("unknown command");
             }

@@ -1,6 +1,7 @@
 package app.promptsparrow.engine;
 
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.sound.ClickSound;
 
 /**
  * What one thread asks of the render thread, by a ring of its own. Each belongs to one thread. Every command answers false, and is
@@ -36,6 +37,15 @@ public final class EngineCommands {
 
     public boolean unqueue() {
         return ring.offer(CommandRing.UNQUEUE, 0, 0);
+    }
+
+    /**
+     * Lets the metronome click on the beats of what plays, or with null no longer.
+     *
+     * @param gain 1 is full scale
+     */
+    public boolean click(ClickSound sound, float gain) {
+        return ring.offer(CommandRing.CLICK, sound == null ? -1 : sound.ordinal(), Float.floatToRawIntBits(gain));
     }
 
     /**

@@ -98,6 +98,7 @@ final class Sequencer implements NoteSink {
     private long horizonFrame;
 
     private Playing emitting;
+    private boolean barLine;
     private long switchedAtFrame = Sounding.NEVER;
 
     Sequencer(int rateHz) {
@@ -374,6 +375,18 @@ final class Sequencer implements NoteSink {
         fresh.ordinal = ordinal;
         fresh.place = place;
         count++;
+    }
+
+    /** The frame of the first beat of what plays from a frame on, in the running pass or the count-in before it. */
+    long beatFrom(long frame) {
+        long beat = current.score.nextBeat(position(frame) - 1);
+        barLine = current.score.isBarLine(beat);
+        return frameOf(current.origin + beat);
+    }
+
+    /** Whether the beat that was found last is the first of a bar. */
+    boolean isBarLine() {
+        return barLine;
     }
 
     /** The next note that starts before a frame, or null. */

@@ -234,7 +234,15 @@ public final class Score {
         return nextMultiple(position, partAt(position).pattern.beatUnits());
     }
 
+    /** Whether a bar begins at a position; before the start bars are counted back from it. */
+    public boolean isBarLine(long position) {
+        return Math.floorMod(position - (position < 0 ? 0 : passStart(position)), partAt(position).pattern.barUnits()) == 0;
+    }
+
     private long nextMultiple(long position, long units) {
+        if (position < 0) {
+            return (Math.floorDiv(position, units) + 1) * units;
+        }
         long start = passStart(position);
         return Math.min(start + (Math.floorDiv(position - start, units) + 1) * units, passEnd(position));
     }
