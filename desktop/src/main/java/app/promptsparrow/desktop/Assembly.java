@@ -10,6 +10,8 @@ import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.pane.KitView;
+import app.promptsparrow.desktop.live.Metronome;
+import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.pane.MixView;
 import app.promptsparrow.desktop.player.Player;
@@ -46,14 +48,15 @@ public final class Assembly {
         session = new Session(store, player, new Jobs(queue, beside, questions::problem), settings, questions);
         Chosen chosen = new Chosen(session);
         Playing playing = new Playing(session, chosen);
+        Recorder recorder = new Recorder(session, chosen, playing, new Metronome(session));
         SlotChooser slots = new SlotChooser(session, chosen, playing);
         Kits kits = new Kits(session);
         FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
         session.later().add(Theme::loadHeavierFonts);
-        presenter = new BeatPresenter(session, chosen, playing, slots, new SystemClipboard());
+        presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
         session.later().add(kits::openRemembered);
-        frame = new MainView(session, chosen, playing, slots, kits, files, bar,
+        frame = new MainView(session, chosen, recorder, slots, kits, files, bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));

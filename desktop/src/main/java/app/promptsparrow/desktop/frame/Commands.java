@@ -7,6 +7,7 @@ import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.CommandList;
+import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
@@ -27,9 +28,13 @@ final class Commands {
     }
 
     /** The music and the slots. */
-    static List<Command> play(Chosen chosen, Playing playing, SlotChooser slots, Runnable whySilent) {
+    static List<Command> play(Chosen chosen, Recorder recorder, SlotChooser slots, Runnable whySilent) {
+        Playing playing = recorder.playing();
         CommandList list = new CommandList().group("Play and patterns");
-        list.bind("Space", "play or stop", playing::playOrStop, key(KeyCode.SPACE), key(KeyCode.SPACE, CONTROL_DOWN));
+        list.bind("Space", "play or stop", recorder::playOrStop, key(KeyCode.SPACE), key(KeyCode.SPACE, CONTROL_DOWN));
+        list.add("record", "record, or no longer", recorder::toggle, key(KeyCode.R, CONTROL_DOWN));
+        list.add("take-back", "take back the last recorded pass", recorder::takeBack, key(KeyCode.BACK_SPACE, CONTROL_DOWN));
+        list.add("click", "click: off, while recording, while playing", recorder.metronome()::step, key(KeyCode.K, CONTROL_DOWN));
         list.tell("1 … 9, 0", "show a slot; while playing it comes next");
         for (int slot = 0; slot < Bank.SLOTS; slot++) {
             int index = slot;

@@ -54,6 +54,7 @@ final class Keyboard {
     /** No key is held any more, as far as the window can know. */
     void forget() {
         down.keySet().forEach(view.get().heldKeys()::letGo);
+        down.keySet().forEach(view.get()::letGo);
         down.clear();
         actWhenLetGo.clear();
     }
@@ -109,6 +110,7 @@ final class Keyboard {
 
     private void released(KeyEvent event) {
         Object gesture = down.remove(event.getCode());
+        view.get().letGo(event.getCode());
         boolean served = view.get().heldKeys().letGo(event.getCode());
         // Only what was pressed alone: letting go of Control before the A of Ctrl+A makes no accent.
         if (actWhenLetGo.remove(event.getCode()) && worksWhenLetGo(event) && !served) {

@@ -2,15 +2,17 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.KeyTable;
+import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
+import app.promptsparrow.desktop.live.Recorder;
+import app.promptsparrow.desktop.live.pane.LiveLine;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.KeyChange;
-import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Travel;
 import app.promptsparrow.desktop.session.View;
@@ -44,7 +46,7 @@ public final class MainView extends StackPane {
 
     private final Session session;
     private final Chosen chosen;
-    private final Playing playing;
+    private final Recorder recorder;
     private final Travel travel;
     private final SlotChooser slots;
     private final FileActions files;
@@ -57,6 +59,7 @@ public final class MainView extends StackPane {
     private final Place<Rail> rail = Place.<Rail>ofWidth(Rail.WIDTH).ground("rail");
     /** Held, as nothing else holds what it derives. */
     private final ObservableValue<Boolean> windowHasFocus;
+    private final StackPane liveLine = new StackPane();
     private final BorderPane middle = new BorderPane();
     private final Map<View, KeyTable> keys = new HashMap<>();
     private View view;
@@ -71,10 +74,10 @@ public final class MainView extends StackPane {
      * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Playing playing, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
+    public MainView(Session session, Chosen chosen, Recorder recorder, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
-        this.playing = playing;
+        this.recorder = recorder;
         this.slots = slots;
         this.kits = kits;
         this.files = files;
@@ -86,18 +89,19 @@ public final class MainView extends StackPane {
         exports = new ExportActions(session, chosen);
         questionBar.onLeave(this::focusGrid);
         middle.setCenter(view.node());
-        middle.setTop(new VBox(transport, questionBar));
+        middle.setTop(new VBox(transport, liveLine, questionBar));
+        Forms.showIf(false, liveLine);
         middle.setLeft(rail);
         middle.setBottom(status);
         getChildren().add(middle);
         getStylesheets().setAll(theme.styleSheets());
         session.later().add(() -> {
-            TransportBar made = new TransportBar(session, chosen, playing, travel, kits, new KeyChange(session), () -> show(view("Mix")));
+            TransportBar made = new TransportBar(session, chosen, recorder, travel, kits, new KeyChange(session), () -> show(view("Mix")));
             ProjectMenu.fill(made.projectMenu(), session, files, exports);
             transport.fill(made);
             made.update();
         });
-        session.later().add(() -> status.fill(new StatusLine(session, playing, silence, () -> view)));
+        session.later().add(() -> status.fill(new StatusLine(session, recorder.playing(), silence, () -> view)));
         session.later().add(() -> {
             Rail made = new Rail(views, this::show, this::toggleKeySheet, this::otherTheme);
             made.setTheme(theme);
@@ -130,6 +134,11 @@ public final class MainView extends StackPane {
             session.tell();
         }
         view.focus();
+    }
+
+    /** Records what is played by hand. */
+    public Recorder recorder() {
+        return recorder;
     }
 
     /** The views there are, in their order. */
@@ -174,7 +183,7 @@ public final class MainView extends StackPane {
     /** Made when a key is first pressed in a view. */
     KeyTable keyTable(View of) {
         return keys.computeIfAbsent(of, shown -> {
-            List<Command> commands = new ArrayList<>(Commands.play(chosen, playing, slots, () -> status.ifThere(StatusLine::askWhySilent)));
+            List<Command> commands = new ArrayList<>(Commands.play(chosen, recorder, slots, () -> status.ifThere(StatusLine::askWhySilent)));
             commands.addAll(Commands.views(views, this::show, kits));
             commands.addAll(shown.commands());
             commands.addAll(Commands.project(travel, files, exports, this::toggleKeySheet, this::otherTheme, this::escape));
@@ -233,6 +242,16 @@ public final class MainView extends StackPane {
 
     // --- keeping up ---
 
+    /** How it records stands below the transport while it does; made when it is first wanted. */
+    private void showLiveLine() {
+        if (recorder.isArmed() != liveLine.isVisible()) {
+            if (liveLine.getChildren().isEmpty()) {
+                liveLine.getChildren().add(new LiveLine(session, recorder));
+            }
+            Forms.showIf(recorder.isArmed(), liveLine);
+        }
+    }
+
     /** Once a pulse of the window; a press changes several things, which are shown together. */
     public void pulse(long timeNs) {
         session.later().pulse();
@@ -242,6 +261,8 @@ public final class MainView extends StackPane {
         }
         updateDue = changed; // a pulse later, as all that only tells about what is worked on
         changed = false;
+        recorder.pulse(now);
+        showLiveLine();
         transport.ifThere(bar -> bar.pulse(now));
         view.pulse(now, timeNs);
         status.ifThere(StatusLine::pulse);

@@ -7,12 +7,13 @@ import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.live.Metronome;
+import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.KitChoice;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.KeyChange;
-import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.TapTempo;
 import app.promptsparrow.desktop.session.Travel;
@@ -54,7 +55,9 @@ final class TransportBar extends HBox {
 
     private final Session session;
     private final Chosen chosen;
-    private final Playing playing;
+    private final Recorder recorder;
+    private final Button record = new Button();
+    private final Button click = new Button();
     private final Travel travel;
     private final KeyChange keyChange;
     private final MenuButton projectMenu = new MenuButton();
@@ -74,11 +77,11 @@ final class TransportBar extends HBox {
     private final TapTempo taps = new TapTempo();
     private String shownPosition = "";
 
-    TransportBar(Session session, Chosen chosen, Playing playing, Travel travel, Kits kits, KeyChange keyChange, Runnable showMix) {
+    TransportBar(Session session, Chosen chosen, Recorder recorder, Travel travel, Kits kits, KeyChange keyChange, Runnable showMix) {
         kit = new KitChoice(session, kits);
         this.session = session;
         this.chosen = chosen;
-        this.playing = playing;
+        this.recorder = recorder;
         this.travel = travel;
         this.keyChange = keyChange;
         this.master = new MasterMeter(session.player(), showMix);
@@ -156,17 +159,30 @@ final class TransportBar extends HBox {
         play.setGraphic(Icons.of(Feather.PLAY, "play-icon"));
         play.setAccessibleText("Play");
         Tips.on(play, "Play or stop (Space)");
-        play.setOnAction(event -> playing.playOrStop());
+        play.setOnAction(event -> recorder.playOrStop());
         Button stop = new Button();
         stop.getStyleClass().addAll("transport-button", "stop");
         stop.setId("stop");
         stop.setGraphic(Icons.of(Feather.SQUARE, "stop-icon"));
         stop.setAccessibleText("Stop");
         Tips.on(stop, "Stop");
-        stop.setOnAction(event -> playing.stop());
+        stop.setOnAction(event -> recorder.playing().stop());
         play.setFocusTraversable(false);
         stop.setFocusTraversable(false);
-        HBox box = new HBox(7, play, stop);
+        record.getStyleClass().addAll("transport-button", "record");
+        record.setId("record");
+        record.setGraphic(Icons.of(Feather.CIRCLE, "record-icon"));
+        record.setAccessibleText("Record");
+        Tips.on(record, "Record what is played by hand into the pattern that plays (Ctrl+R)");
+        record.setOnAction(event -> recorder.toggle());
+        record.setFocusTraversable(false);
+        click.getStyleClass().addAll("transport-button", "click");
+        click.setId("click");
+        click.setGraphic(Icons.of(Feather.CLOCK, "click-icon"));
+        Tips.on(click, () -> "Click: " + recorder.metronome().when().title() + ". Press for the next: off, while recording, while playing (Ctrl+K)");
+        click.setOnAction(event -> recorder.metronome().step());
+        click.setFocusTraversable(false);
+        HBox box = new HBox(5, play, stop, record, click);
         box.setAlignment(Pos.CENTER);
         box.setMinWidth(USE_PREF_SIZE);
         return box;
@@ -264,6 +280,11 @@ final class TransportBar extends HBox {
         }
         swing.show(project.swing().perMille() / 10.0);
         key.setText(project.key().text());
+        Styles.toggle(record, "armed", recorder.isArmed());
+        Metronome.When when = recorder.metronome().when();
+        Styles.toggle(click, "on", when == Metronome.When.PLAYING);
+        Styles.toggle(click, "off", when == Metronome.When.NEVER);
+        click.setAccessibleText("Click: " + when.title());
         undo.update();
         redo.update();
         showState(session.store().hasUnsavedWork(), session.store().file().isEmpty());
@@ -282,6 +303,17 @@ final class TransportBar extends HBox {
         master.pulse();
     }
 
+    /** Before the start: the beats that are left. */
+    private void showCountIn(long left, Meter m) {
+        String beats = "–" + ((left + m.beatUnits() - 1) / m.beatUnits());
+        if (!beats.equals(shownPosition)) {
+            shownPosition = beats;
+            count.setText(beats);
+            bar.setText("count-in");
+            step.setText("");
+        }
+    }
+
     private void showPosition(long position, boolean playing) {
         Optional<Pattern> pattern = playing && session.player().now().pattern() != null
                 ? session.project().pattern(session.player().now().pattern()) : chosen.pattern();
@@ -290,6 +322,10 @@ final class TransportBar extends HBox {
         }
         Pattern p = pattern.get();
         Meter m = session.project().meterOf(p);
+        if (position < 0) {
+            showCountIn(-position, m);
+            return;
+        }
         long inPass = Math.floorMod(position, p.durationUnits());
         boolean triplet = p.step().feel() == StepValue.Feel.TRIPLET;
         String spoken = Count.spoken(inPass % m.barUnits(), m, triplet);

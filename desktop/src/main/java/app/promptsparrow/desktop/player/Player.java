@@ -13,6 +13,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
+import app.promptsparrow.sound.ClickSound;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayDeque;
@@ -43,6 +44,7 @@ public final class Player implements AutoCloseable {
     private Playable published;
     private Project project;
     private List<Sound> soon = List.of();
+    private Set<Withheld> withheld = Set.of();
     private boolean ready;
     private PatternId shown;
     private Source wanted;
@@ -152,6 +154,7 @@ public final class Player implements AutoCloseable {
         if (project == null) {
             return; // a sound was heard of before anything was told
         }
+        Project heard = heardProject();
         Set<Source> needed = new LinkedHashSet<>();
         if (shown != null) {
             needed.add(new Source.Loop(shown));
@@ -167,7 +170,7 @@ public final class Player implements AutoCloseable {
         List<Playable.Piece> pieces = new ArrayList<>();
         for (Source source : needed) {
             source.only(id -> project.pattern(id).isPresent()).ifPresent(there -> {
-                Score score = scores.of(project, there);
+                Score score = scores.of(heard, there);
                 pieces.add(new Playable.Piece(sources.name(source, score), score));
             });
         }
@@ -215,6 +218,33 @@ public final class Player implements AutoCloseable {
         send(() -> engine.commands().queue(id, how));
     }
 
+    /** Lets the metronome click while music plays, or with null no longer. */
+    public void click(ClickSound sound, float gain) {
+        send(() -> engine.commands().click(sound, gain));
+    }
+
+    /** A hit that is not played for now. */
+    public record Withheld(PatternId pattern, RowId row, int step) {
+    }
+
+    /** Keeps hits out of what is played: those that were just struck by hand and heard then. */
+    public void withhold(Set<Withheld> hits) {
+        if (!hits.equals(withheld)) {
+            withheld = Set.copyOf(hits);
+            publish();
+        }
+    }
+
+    private Project heardProject() {
+        Project left = project;
+        for (Withheld hit : withheld) {
+            if (left.pattern(hit.pattern).isPresent()) {
+                left = left.withPattern(hit.pattern, pattern -> pattern.withLane(hit.row, lane -> lane.edited(Set.of(hit.step), List.of())));
+            }
+        }
+        return left;
+    }
+
     /** Takes back what was queued. */
     public void unqueue() {
         queued = null;
@@ -249,14 +279,22 @@ public final class Player implements AutoCloseable {
     /** Asked once a pulse. */
     public Now now() {
         sendWaiting();
-        long heard = heardFrame();
+        return heard(heardFrame());
+    }
+
+    /** What was heard at a moment that is not long past, by {@link System#nanoTime}. */
+    public Now at(long timeNs) {
+        return heard(heardFrame() - Math.round((System.nanoTime() - timeNs) * 1e-9 * engine.rateHz()));
+    }
+
+    private Now heard(long heard) {
         News.Moment moment = engine.news().at(heard);
         Score score = moment == null ? null : sources.score(moment.playing());
         if (score == null) {
             return Now.STOPPED;
         }
         long since = new Tempo(moment.milliBpm()).firstUnitAt(heard - moment.frame(), engine.rateHz());
-        long position = moment.position() + Math.max(0, since);
+        long position = moment.position() + since;
         int part = score.partIndexAt(position);
         return new Now(true, sources.source(moment.playing()), part, score.part(part).pattern().id(), score.inPart(position),
                 sources.source(moment.queued()), Math.max(0, moment.untilNext() - since));

@@ -67,14 +67,25 @@ public final class Playing {
 
     /** Plays what is to be played: the shown pattern from one of its positions, or the chain from its start; or says why not. */
     public void from(long units) {
-        if (what() == What.CHAIN && units == 0) {
-            session.player().play(new Source.Chain(session.project().chain()), 0);
-        } else if (chosen.pattern().isEmpty()) {
-            session.say("the slot is empty: press it, or a key from 1 to 0, to make a pattern");
+        if (units == 0) {
+            countIn(0);
         } else {
-            PatternId id = chosen.pattern().get().id();
-            Source source = units == 0 ? shown(id) : new Source.Loop(id);
-            session.player().play(source, units);
+            chosen.pattern().ifPresentOrElse(pattern -> session.player().play(new Source.Loop(pattern.id()), units), this::sayEmpty);
+        }
+    }
+
+    private void sayEmpty() {
+        session.say("the slot is empty: press it, or a key from 1 to 0, to make a pattern");
+    }
+
+    /** Plays what is to be played from its start, after so many bars that are counted in. */
+    public void countIn(int bars) {
+        Optional<Source> source = what() == What.CHAIN ? Optional.of(new Source.Chain(session.project().chain())) : chosen.pattern().map(p -> shown(p.id()));
+        Optional<Pattern> first = source.flatMap(s -> session.project().pattern(s.patterns().get(0)));
+        if (first.isEmpty()) {
+            sayEmpty();
+        } else {
+            session.player().play(source.get(), -bars * session.project().meterOf(first.get()).barUnits());
         }
     }
 

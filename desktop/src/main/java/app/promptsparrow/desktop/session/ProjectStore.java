@@ -70,6 +70,12 @@ public final class ProjectStore {
         changed();
     }
 
+    /** Applies an edit as part of a gesture that is longer than any key is held: a pass that is recorded. */
+    public void record(Edit edit, Object gesture) {
+        history.apply(edit, gesture);
+        changed();
+    }
+
     /** Applies an edit instead of what the gesture did so far, see {@link History#replace}. */
     public void replace(Edit edit, Object gesture) {
         if (held != null) {

@@ -116,6 +116,16 @@ public final class Settings {
         set("next-at", how.name());
     }
 
+    /** A number that was set, such as that of the count-in's bars. */
+    public int number(String name, int usual) {
+        String value = values.getProperty(name, "");
+        return value.matches("-?\\d{1,6}") ? Integer.parseInt(value) : usual;
+    }
+
+    public void setNumber(String name, int to) {
+        set(name, Integer.toString(to));
+    }
+
     /** How middle C is called on the screen: the octave's number, 3 to 5. */
     public int middleC() {
         String value = values.getProperty("middle-c", "");

@@ -57,6 +57,10 @@ public interface View {
         return false;
     }
 
+    /** A key is let go that may have played. */
+    default void letGo(KeyCode code) {
+    }
+
     /**
      * A letter is pressed, before it is looked for among the commands.
      *

@@ -8,6 +8,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.News;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
@@ -16,6 +17,10 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.Renderings;
 import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.time.GridTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class PlayerTest {
@@ -73,5 +78,25 @@ class PlayerTest {
     private boolean isPlaying() {
         var moment = engine.news().at(Long.MAX_VALUE);
         return moment != null && moment.playing() != 0;
+    }
+
+    @Test
+    void a_hit_that_is_withheld_is_not_struck_until_it_is_no_longer() {
+        PatternId one = new PatternId(1);
+        Player own = new Player(engine, Runnable::run, Runnable::run);
+        own.update(Project.untitled().withPattern(one, p -> p.withLane(new RowId(1), lane -> Lane.of(Hit.drum(0, 96), Hit.drum(4, 96)))), one);
+        News.Reader reader = engine.news().reader();
+        own.withhold(Set.of(new Player.Withheld(one, new RowId(1), 4)));
+        own.play(new Source.Loop(one), 0);
+        List<Integer> struck = new ArrayList<>();
+        News.StrikeSink sink = (frame, row, step, pattern) -> struck.add(step);
+        int pass = (int) Project.untitled().tempo().toFrame(4 * GridTime.QUARTER, 48_000) - 2_000; // the engine mixes a little ahead
+        engine.render(new float[pass], new float[pass], pass);
+        reader.takeUpTo(Long.MAX_VALUE, sink);
+        assertThat(struck).containsExactly(0);
+        own.withhold(Set.of());
+        engine.render(new float[pass], new float[pass], pass);
+        reader.takeUpTo(Long.MAX_VALUE, sink);
+        assertThat(struck).startsWith(0, 0, 4);
     }
 }

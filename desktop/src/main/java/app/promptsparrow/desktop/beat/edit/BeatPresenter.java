@@ -7,6 +7,7 @@ import app.promptsparrow.desktop.beat.show.Hand;
 import app.promptsparrow.desktop.beat.show.Outline;
 import app.promptsparrow.desktop.beat.show.Planting;
 import app.promptsparrow.desktop.beat.show.Selecting;
+import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.rows.RowEditor;
 import app.promptsparrow.desktop.rows.RowsInView;
 import app.promptsparrow.desktop.session.Chosen;
@@ -47,10 +48,10 @@ public final class BeatPresenter {
     private final LaneSender sender;
     private final HitClipboard clipboard;
 
-    public BeatPresenter(Session session, Chosen chosen, Playing playing, SlotChooser slots, HitClipboard.Carrier carrier) {
+    public BeatPresenter(Session session, Chosen chosen, Recorder recorder, SlotChooser slots, HitClipboard.Carrier carrier) {
         this.session = session;
         this.chosen = chosen;
-        this.playing = playing;
+        this.playing = recorder.playing();
         this.slots = slots;
         rowsInView = new RowsInView(session, chosen);
         rowEditor = new RowEditor(session, chosen);
@@ -63,7 +64,7 @@ public final class BeatPresenter {
         auditions = new Auditions(session, chosen, hand, planting);
         editor = new HitEditor(session, chosen, hand, planting, auditions);
         tools = new ToolBox(session, chosen, hand, editor);
-        playKeys = new PlayKeys(session, chosen, hand, planting, auditions, editor);
+        playKeys = new PlayKeys(session, chosen, hand, planting, recorder, editor);
         patterns = new PatternEditor(session, chosen);
         sender = new LaneSender(session, chosen, hand);
         clipboard = new HitClipboard(session, chosen, hand, selecting, outline, carrier);

@@ -3,12 +3,13 @@ package app.promptsparrow.desktop.beat.edit;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.beat.show.Hand;
 import app.promptsparrow.desktop.beat.show.Planting;
+import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
-import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -25,18 +26,18 @@ public final class PlayKeys {
     private final Chosen chosen;
     private final Hand hand;
     private final Planting planting;
-    private final Auditions auditions;
+    private final Recorder recorder;
     private final HitEditor editor;
     private boolean on;
     /** Whether the key that is held has come to the end of the row. */
     private boolean ended;
 
-    public PlayKeys(Session session, Chosen chosen, Hand hand, Planting planting, Auditions auditions, HitEditor editor) {
+    public PlayKeys(Session session, Chosen chosen, Hand hand, Planting planting, Recorder recorder, HitEditor editor) {
         this.session = session;
         this.chosen = chosen;
         this.hand = hand;
         this.planting = planting;
-        this.auditions = auditions;
+        this.recorder = recorder;
         this.editor = editor;
     }
 
@@ -75,19 +76,35 @@ public final class PlayKeys {
         if (row.isBass()) {
             playNote(row.id(), index);
         } else {
-            List<Row> drums = session.project().kit().rows().stream().filter(other -> !other.isBass()).toList();
-            if (index < drums.size()) {
-                auditions.row(drums.get(index).id(), planting.touch());
-                hand.put(drums.get(index).id(), hand.cursor());
-            }
+            drum(index).ifPresent(drum -> {
+                hand.put(drum, hand.cursor());
+                if (recorder.isArmed() && isStepping()) {
+                    editor.plantAtCursor();
+                } else {
+                    recorder.strike(drum, planting.touch(), 0, System.nanoTime());
+                }
+            });
         }
         return true;
+    }
+
+    /** A letter is let go: a note that was recorded gets its length. */
+    public void letGo(char letter) {
+        int index = LETTERS.indexOf(letter);
+        if (on && index >= 0) {
+            recorder.release(chosen.row().isBass() ? chosen.row().id() : drum(index).orElse(chosen.row().id()), System.nanoTime());
+        }
+    }
+
+    /** The drum row that a letter plays. */
+    private Optional<RowId> drum(int index) {
+        return session.project().kit().rows().stream().filter(row -> !row.isBass()).map(Row::id).skip(index).findFirst();
     }
 
     private void playNote(RowId row, int index) {
         int octave = planting.bassNote(row) - Math.floorMod(planting.bassNote(row) - session.project().key().root(), 12);
         int note = session.project().key().higher(Math.max(0, octave), index);
-        auditions.note(row, note);
+        recorder.strike(row, planting.touch(), note, System.nanoTime());
         if (!isStepping()) {
             return;
         }

@@ -87,6 +87,13 @@ public final class BeatView implements View {
         return again ? presenter.playKeys().hold(letter) : presenter.playKeys().play(letter);
     }
 
+    @Override
+    public void letGo(KeyCode code) {
+        if (code.isLetterKey()) {
+            presenter.playKeys().letGo(code.getChar().charAt(0));
+        }
+    }
+
     /** The stroke begins the prompt line. */
     @Override
     public boolean takeTyped(String character) {

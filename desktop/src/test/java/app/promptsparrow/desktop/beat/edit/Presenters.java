@@ -1,5 +1,7 @@
 package app.promptsparrow.desktop.beat.edit;
 
+import app.promptsparrow.desktop.live.Metronome;
+import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
@@ -15,7 +17,7 @@ public final class Presenters {
     public static BeatPresenter of(Session session) {
         Chosen chosen = new Chosen(session);
         Playing playing = new Playing(session, chosen);
-        return new BeatPresenter(session, chosen, playing, new SlotChooser(session, chosen, playing), new HitClipboard.Carrier() {
+        return new BeatPresenter(session, chosen, new Recorder(session, chosen, playing, new Metronome(session)), new SlotChooser(session, chosen, playing), new HitClipboard.Carrier() {
             private String ours;
             private String text;
 

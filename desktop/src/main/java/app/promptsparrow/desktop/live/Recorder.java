@@ -1,0 +1,315 @@
+package app.promptsparrow.desktop.live;
+
+import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.pattern.Quantizing;
+import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Plural;
+import app.promptsparrow.time.GridTime;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+
+/**
+ * What is played by hand becomes hits of the pattern that plays. A note is heard when it is struck, belongs to the step it was struck
+ * nearest to, and is silent in the pass in which it was played. A pass is one undo step. Owned by the UI thread; needs no window.
+ */
+public final class Recorder {
+
+    private static final int SHORTEST = Hit.STEP / 4;
+
+    private final Session session;
+    private final Chosen chosen;
+    private final Playing playing;
+    private final Settings settings;
+    private final Metronome metronome;
+    private boolean armed;
+    private boolean erasing;
+    private Pass pass = new Pass(null, Long.MIN_VALUE);
+    /** Hits that are not played before the music has passed a position of theirs. */
+    private final Map<Player.Withheld, Long> silent = new HashMap<>();
+    /** Bass notes that are still held, and rows whose pad is. */
+    private final Map<RowId, Held> held = new HashMap<>();
+    private long erasedUpTo;
+    private int lost;
+    private int merged;
+
+    private record Held(Player.Withheld hit, long straight, long stepUnits) {
+    }
+
+    /** One time through a pattern. */
+    private static final class Pass {
+        private final PatternId pattern;
+        private final long number;
+        /** What was recorded in it. */
+        private final Set<Player.Withheld> hits = new HashSet<>();
+
+        Pass(PatternId pattern, long number) {
+            this.pattern = pattern;
+            this.number = number;
+        }
+    }
+
+    public Recorder(Session session, Chosen chosen, Playing playing, Metronome metronome) {
+        this.session = session;
+        this.chosen = chosen;
+        this.playing = playing;
+        this.settings = session.settings();
+        this.metronome = metronome;
+        session.store().onOpen(project -> end());
+    }
+
+    // --- how it records ---
+
+    public boolean isArmed() {
+        return armed;
+    }
+
+    /** Records from now on, or no longer. */
+    public void toggle() {
+        armed = !armed;
+        pass = new Pass(null, Long.MIN_VALUE);
+        lost = 0;
+        merged = 0;
+        session.say(armed ? session.player().now().playing() ? "recording: what is played goes into the pattern that plays"
+                : "armed: play begins to record" + (metronome.countIn() > 0 ? " after " + Plural.of(metronome.countIn(), "bar") + " counted in" : "")
+                        + "; until then pads and play keys enter steps" : "no longer recording" + counted());
+    }
+
+    private String counted() {
+        return (merged > 0 ? "; " + merged + " met another note on their step, the louder stayed" : "") + (lost > 0 ? "; " + lost + " came before the start" : "");
+    }
+
+    /** Whether a row that is played loses what it had before this pass. */
+    public boolean replaces() {
+        return settings.number("record.replace", 0) == 1;
+    }
+
+    public void setReplaces(boolean to) {
+        settings.setNumber("record.replace", to ? 1 : 0);
+        session.tell();
+    }
+
+    /** How much of what lies beside the grid is taken away, in percent. */
+    public int quantize() {
+        return Math.max(0, Math.min(100, settings.number("record.quantize", 100)));
+    }
+
+    public void setQuantize(int to) {
+        settings.setNumber("record.quantize", Math.max(0, Math.min(100, to)));
+        session.tell();
+    }
+
+    /** The velocity that every note gets, or empty if it is the player's. */
+    public OptionalInt fixedVelocity() {
+        int fixed = settings.number("record.velocity", 0);
+        return fixed >= 1 && fixed <= 127 ? OptionalInt.of(fixed) : OptionalInt.empty();
+    }
+
+    public void setFixedVelocity(OptionalInt to) {
+        settings.setNumber("record.velocity", to.orElse(0));
+        session.tell();
+    }
+
+    /** By how many ms notes are taken back beyond what the output is known to lag. */
+    public int correctionMs() {
+        return settings.number("record.correction", 0);
+    }
+
+    public void setCorrectionMs(int to) {
+        settings.setNumber("record.correction", Math.max(-500, Math.min(500, to)));
+        session.tell();
+    }
+
+    public Playing playing() {
+        return playing;
+    }
+
+    public Metronome metronome() {
+        return metronome;
+    }
+
+    // --- the music ---
+
+    /** Play or stop: what is armed begins with the count-in. */
+    public void playOrStop() {
+        int bars = armed ? metronome.countIn() : 0;
+        if (bars == 0 || session.player().now().playing()) {
+            playing.playOrStop();
+            return;
+        }
+        metronome.pulse(session.player().now(), true, true);
+        playing.countIn(bars);
+    }
+
+    /** Once a pulse. */
+    public void pulse(Player.Now now) {
+        metronome.pulse(now, armed, false);
+        if (!now.playing()) {
+            if (!silent.isEmpty() || pass.pattern != null) {
+                end();
+            }
+            return;
+        }
+        Pattern pattern = session.project().pattern(now.pattern()).orElse(null);
+        if (pattern == null) {
+            return;
+        }
+        long number = Math.floorDiv(now.position(), pattern.durationUnits());
+        if (!pattern.id().equals(pass.pattern) || number != pass.number) {
+            if (!pattern.id().equals(pass.pattern)) {
+                silent.clear();
+                erasedUpTo = now.position();
+            }
+            pass = new Pass(pattern.id(), number);
+        }
+        silent.values().removeIf(until -> until < now.position());
+        session.player().withhold(silent.keySet());
+        if (erasing) {
+            erase(pattern, now.position());
+        }
+        erasedUpTo = now.position();
+    }
+
+    private void end() {
+        silent.clear();
+        held.clear();
+        pass = new Pass(null, Long.MIN_VALUE);
+        session.player().withhold(Set.of());
+    }
+
+    // --- what is played ---
+
+    /**
+     * A row is struck by hand: heard at once, and recorded if it is armed and music plays.
+     *
+     * @param velocity 1 to 127
+     * @param note     of a bass row, from 0
+     * @param timeNs   when, by {@link System#nanoTime}
+     */
+    public void strike(RowId row, int velocity, int note, long timeNs) {
+        Optional<Row> there = session.project().kit().row(row);
+        if (there.isEmpty()) {
+            return;
+        }
+        int given = fixedVelocity().orElse(velocity);
+        held.put(row, new Held(null, 0, 0));
+        if (erasing) {
+            return;
+        }
+        session.player().audition(row, given, there.get().isBass() ? note * 100 : 0);
+        if (armed) {
+            record(there.get(), given, note, timeNs);
+        }
+    }
+
+    private void record(Row row, int velocity, int note, long timeNs) {
+        Player.Now now = session.player().at(timeNs - correctionMs() * 1_000_000L);
+        Pattern pattern = now.playing() ? session.project().pattern(now.pattern()).orElse(null) : null;
+        if (pattern == null) {
+            return;
+        }
+        Optional<Quantizing.Place> place = grid(pattern, row).place(now.position(), quantize());
+        if (place.isEmpty()) {
+            lost++;
+            return;
+        }
+        pulse(session.player().now()); // the pass of now, whatever was told last
+        int step = place.get().step();
+        Player.Withheld cell = new Player.Withheld(pattern.id(), row.id(), step);
+        Lane lane = pattern.lane(row.id());
+        Hit hit = (row.isBass() ? Hit.bass(step, velocity, note, Hit.STEP) : Hit.drum(step, velocity)).withTiming(place.get().timing());
+        Set<Integer> cleared = new HashSet<>();
+        if (replaces() && pass.hits.stream().noneMatch(other -> other.row().equals(row.id()))) {
+            lane.hits().forEach(other -> cleared.add(other.step()));
+        }
+        Optional<Hit> met = lane.at(step).filter(other -> !cleared.contains(step));
+        if (met.isPresent()) {
+            merged++;
+            hit = met.get().velocity() > hit.velocity() ? met.get() : hit;
+        }
+        cleared.add(step);
+        pass.hits.add(cell);
+        silent.put(cell, place.get().straight() + pattern.laneStep(row.id()).units());
+        held.put(row.id(), new Held(cell, place.get().straight(), pattern.laneStep(row.id()).units()));
+        session.player().withhold(silent.keySet()); // before the edit is published
+        session.store().record(new PatternEdit.EditHits(stepName(pattern), pattern.id(), row.id(), cleared, List.of(hit)), pass);
+    }
+
+    private static String stepName(Pattern pattern) {
+        return "Record a pass of " + pattern.name();
+    }
+
+    private Quantizing grid(Pattern pattern, Row row) {
+        Project project = session.project();
+        long step = pattern.laneStep(row.id()).units();
+        return new Quantizing(step, pattern.laneSteps(row.id()), pattern.durationUnits(), pattern.lane(row.id()).isFree(),
+                project.swingOf(pattern, row.id()), row.lean().units(project.tempo(), step));
+    }
+
+    /** A pad or key is let go: a bass note that was recorded gets its length. */
+    public void release(RowId row, long timeNs) {
+        Held was = held.remove(row);
+        if (was == null || was.hit == null || !chosen.isBass(row)) {
+            return;
+        }
+        Player.Now now = session.player().at(timeNs - correctionMs() * 1_000_000L);
+        Optional<Pattern> pattern = session.project().pattern(was.hit.pattern());
+        Optional<Hit> hit = pattern.flatMap(p -> p.lane(row).at(was.hit.step()));
+        if (now.playing() && was.hit.pattern().equals(now.pattern()) && hit.isPresent()) {
+            long length = GridTime.roundHalfUp(Math.max(0, now.position() - was.straight) * Hit.STEP, was.stepUnits);
+            session.store().record(new PatternEdit.EditHits(stepName(pattern.get()), was.hit.pattern(), row, Set.of(was.hit.step()),
+                    List.of(hit.get().withLength((int) Math.max(SHORTEST, Math.min(Hit.MAX_LENGTH, length))))), pass);
+        }
+    }
+
+    // --- taking away ---
+
+    /** While it is held, rows whose pad is held lose the hits that the playhead passes. */
+    public void setErasing(boolean to) {
+        erasing = to;
+    }
+
+    private void erase(Pattern pattern, long position) {
+        long from = Math.max(0, erasedUpTo);
+        for (RowId row : held.keySet()) {
+            long step = pattern.laneStep(row).units();
+            long cycle = pattern.laneCycleUnits(row);
+            Set<Integer> passed = new HashSet<>();
+            for (long at = from; at <= position; at += step) {
+                passed.add((int) (Math.floorMod(at, cycle) / step));
+            }
+            passed.removeIf(one -> pattern.lane(row).at(one).isEmpty());
+            if (!passed.isEmpty()) {
+                session.store().record(new PatternEdit.EditHits("Erase in " + pattern.name(), pattern.id(), row, passed, List.of()), pass);
+            }
+        }
+    }
+
+    /** Takes back the last pass that was recorded, while the music goes on. */
+    public void takeBack() {
+        if (session.store().undoName().filter(name -> name.startsWith("Record a pass of ")).isEmpty()) {
+            session.say("the last thing that was done was no recording; undo takes that back");
+            return;
+        }
+        session.store().undo();
+        pass = new Pass(pass.pattern, pass.number);
+        silent.clear();
+        session.player().withhold(Set.of());
+        session.say("the last pass is taken back");
+    }
+}
