@@ -10,7 +10,9 @@ import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.pane.KitView;
+import app.promptsparrow.desktop.live.HandIn;
 import app.promptsparrow.desktop.live.Metronome;
+import app.promptsparrow.desktop.live.Pads;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.pane.MixView;
@@ -26,9 +28,12 @@ import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.MidiPorts;
+import app.promptsparrow.devices.PadsPort;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
+import javafx.application.Platform;
 
 /** What a window is made of, put together in one place: the session, what is chosen, the views, the frame around them. */
 public final class Assembly {
@@ -36,13 +41,15 @@ public final class Assembly {
     private final Session session;
     private final BeatPresenter presenter;
     private final MainView frame;
+    private final HandIn hands;
 
     /**
      * @param queue   one thread for project files, see {@link Jobs}
      * @param beside  any number of threads
+     * @param midi    the ports there are
      * @param answers who answers in place of the window and the system's dialogs, for tests
      */
-    public Assembly(ProjectStore store, Player player, Settings settings, Executor queue, Executor beside, Optional<Questions> answers) {
+    public Assembly(ProjectStore store, Player player, Settings settings, Executor queue, Executor beside, MidiPorts midi, Optional<Questions> answers) {
         QuestionBar bar = new QuestionBar();
         Questions questions = answers.orElseGet(() -> new Dialogs(bar, settings));
         session = new Session(store, player, new Jobs(queue, beside, questions::problem), settings, questions);
@@ -56,7 +63,10 @@ public final class Assembly {
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
         session.later().add(kits::openRemembered);
-        frame = new MainView(session, chosen, recorder, slots, kits, files, bar,
+        PadsPort ports = new PadsPort(midi);
+        hands = new HandIn(session, chosen, recorder, ports, beside, Platform::runLater);
+        session.later().add(hands::look);
+        frame = new MainView(session, chosen, recorder, new Pads(session, chosen, ports), slots, kits, files, bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
@@ -65,6 +75,11 @@ public final class Assembly {
     /** The whole content of the window. */
     public MainView frame() {
         return frame;
+    }
+
+    /** What is played by MIDI. */
+    public HandIn hands() {
+        return hands;
     }
 
     public Session session() {

@@ -2,27 +2,32 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.live.HandIn;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.devices.SystemMidi;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.SampleFolder;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import javafx.animation.Animation;
 import javafx.animation.AnimationTimer;
+import javafx.animation.KeyFrame;
+import javafx.animation.Timeline;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Scene;
 import javafx.stage.Screen;
 import javafx.stage.Stage;
+import javafx.util.Duration;
 import org.slf4j.LoggerFactory;
 
 /** Puts the parts together and opens the window. */
@@ -54,7 +59,8 @@ public final class SparrowApp extends Application {
         player.start(prepared::playback, () -> { });
         Settings settings = prepared.settings();
         ProjectStore store = new ProjectStore(prepared.project());
-        Assembly assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, Optional.empty());
+        Assembly assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
+        assembly.session().later().add(() -> lookForPorts(assembly.hands()));
         MainView view = assembly.frame();
         prepared.font();
         Scene scene = new Scene(view, WIDTH, HEIGHT);
@@ -94,6 +100,13 @@ public final class SparrowApp extends Application {
         }
     }
 
+    /** Inputs come and go while the program runs. */
+    private static void lookForPorts(HandIn hands) {
+        Timeline looks = new Timeline(new KeyFrame(Duration.seconds(2), event -> hands.look()));
+        looks.setCycleCount(Animation.INDEFINITE);
+        looks.play();
+    }
+
     /** Looks for unsaved work of an earlier run, off the UI thread, and keeps that of this one. */
     private void keepJournal(ProjectStore store, MainView view) {
         Path folder = Journal.usualFolder();
@@ -112,7 +125,7 @@ public final class SparrowApp extends Application {
 
     private static void forgetOldSamples() {
         try {
-            SampleFolder.usual().forgetUnusedFor(Duration.ofDays(60));
+            SampleFolder.usual().forgetUnusedFor(java.time.Duration.ofDays(60));
         } catch (IOException kept) {
             LoggerFactory.getLogger(SparrowApp.class).warn("old samples cannot be deleted", kept);
         }

@@ -10,6 +10,7 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.AudioOutput;
+import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
@@ -87,7 +88,7 @@ public abstract class WindowUnderTest {
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, output(), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
-        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, questions());
+        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, MidiPorts.NONE, questions());
         view = assembly.frame();
         presenter = assembly.beat();
         session = assembly.session();

@@ -81,7 +81,7 @@ final class Commands {
     }
 
     /** The project and the window. */
-    static List<Command> project(Travel travel, FileActions files, ExportActions exports, Runnable keySheet, Runnable theme, Runnable escape) {
+    static List<Command> project(Travel travel, FileActions files, ExportActions exports, Runnable pads, Runnable keySheet, Runnable theme, Runnable escape) {
         CommandList list = new CommandList().group("Project and window");
         list.addHeld("undo", "undo", travel::undo, key(KeyCode.Z, CONTROL_DOWN));
         list.addHeld("redo", "redo", travel::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
@@ -91,6 +91,7 @@ final class Commands {
         list.add("new", "new project", files::newProject, key(KeyCode.N, CONTROL_DOWN));
         list.add("export", "export this pattern as MIDI", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN));
         list.add("theme", "Dusk or Dawn", theme, key(KeyCode.T, CONTROL_DOWN));
+        list.add("pads", "the practice pads", pads, key(KeyCode.F4));
         list.bind("F1", "this sheet", keySheet, key(KeyCode.F1));
         list.bind("Escape", "cancel: a question, a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
         return list.list();

@@ -91,6 +91,13 @@ final class Keyboard {
         });
     }
 
+    /** A key pressed in another window of ours that has no use for it itself; answers whether it meant something. */
+    boolean takeFromElsewhere(KeyEvent event) {
+        Optional<Command> line = keys.get().find(event);
+        line.ifPresent(found -> found.action().run());
+        return line.isPresent();
+    }
+
     private static boolean isUpOrDown(KeyEvent event) {
         return event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN;
     }

@@ -6,8 +6,10 @@ import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
+import app.promptsparrow.desktop.live.Pads;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.pane.LiveLine;
+import app.promptsparrow.desktop.live.pane.PadsWindow;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
@@ -64,6 +66,9 @@ public final class MainView extends StackPane {
     private final Map<View, KeyTable> keys = new HashMap<>();
     private View view;
     private KeySheet keySheet;
+    private final Keyboard keyboard;
+    private final Pads pads;
+    private PadsWindow padsWindow;
     private boolean byMouse;
     private boolean changed;
     private boolean updateDue;
@@ -74,10 +79,11 @@ public final class MainView extends StackPane {
      * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Recorder recorder, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
+    public MainView(Session session, Chosen chosen, Recorder recorder, Pads pads, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
         this.recorder = recorder;
+        this.pads = pads;
         this.slots = slots;
         this.kits = kits;
         this.files = files;
@@ -103,13 +109,13 @@ public final class MainView extends StackPane {
         });
         session.later().add(() -> status.fill(new StatusLine(session, recorder.playing(), silence, () -> view)));
         session.later().add(() -> {
-            Rail made = new Rail(views, this::show, this::toggleKeySheet, this::otherTheme);
+            Rail made = new Rail(views, this::show, this::showPads, this::toggleKeySheet, this::otherTheme);
             made.setTheme(theme);
             made.setView(view);
             rail.fill(made);
         });
         session.onChange(() -> changed = true);
-        Keyboard keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
+        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
         keyboard.listenTo(this);
         windowHasFocus = sceneProperty().flatMap(Scene::windowProperty).flatMap(Window::focusedProperty);
         windowHasFocus.addListener((observable, was, is) -> keyboard.forget());
@@ -186,7 +192,7 @@ public final class MainView extends StackPane {
             List<Command> commands = new ArrayList<>(Commands.play(chosen, recorder, slots, () -> status.ifThere(StatusLine::askWhySilent)));
             commands.addAll(Commands.views(views, this::show, kits));
             commands.addAll(shown.commands());
-            commands.addAll(Commands.project(travel, files, exports, this::toggleKeySheet, this::otherTheme, this::escape));
+            commands.addAll(Commands.project(travel, files, exports, this::showPads, this::toggleKeySheet, this::otherTheme, this::escape));
             return new KeyTable(commands, session.settings()::key, session.settings()::setKey);
         });
     }
@@ -238,6 +244,18 @@ public final class MainView extends StackPane {
             }
         }
         return false;
+    }
+
+    /** The practice pads, made when they are first wanted; asked for again they go. */
+    private void showPads() {
+        if (padsWindow == null) {
+            padsWindow = new PadsWindow(session, pads, getScene().getWindow(), keyboard::takeFromElsewhere);
+        }
+        if (padsWindow.isShowing()) {
+            padsWindow.hide();
+        } else {
+            padsWindow.show(theme);
+        }
     }
 
     // --- keeping up ---

@@ -21,13 +21,14 @@ final class Rail extends VBox {
 
     /** The icon font has no keyboard. */
     private static final String KEYS_MARK = "M2 6 H20 V16 H2 Z M6 10 H6.5 M10.5 10 H11 M15 10 H15.5 M7 13 H15";
+    private static final String PADS_MARK = "M3 4 H10 V11 H3 Z M13 4 H20 V11 H13 Z M3 14 H10 V21 H3 Z M13 14 H20 V21 H13 Z";
     /** Buttons and what stands around them. */
     static final double WIDTH = 60;
 
     private final Map<View, ToggleButton> buttons = new LinkedHashMap<>();
     private final ToggleButton otherTheme = button("", null, "Dusk or Dawn: the dark or the light theme");
 
-    Rail(List<View> views, Consumer<View> show, Runnable keySheet, Runnable theme) {
+    Rail(List<View> views, Consumer<View> show, Runnable pads, Runnable keySheet, Runnable theme) {
         getStyleClass().add("rail");
         for (View view : views) {
             ToggleButton button = button(view.title(), view.mark(), view.tip());
@@ -46,9 +47,15 @@ final class Rail extends VBox {
             otherTheme.setSelected(false);
             theme.run();
         });
+        ToggleButton hands = button("Pads", Icons.drawn(PADS_MARK, "rail-mark"), "The practice pads (F4)");
+        hands.setId("pads");
+        hands.setOnAction(event -> {
+            hands.setSelected(false);
+            pads.run();
+        });
         Region gap = new Region();
         VBox.setVgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(gap, keys, otherTheme);
+        getChildren().addAll(gap, hands, keys, otherTheme);
     }
 
     /** Marks the view that is shown. */

@@ -207,13 +207,20 @@ public final class Recorder {
             return;
         }
         int given = fixedVelocity().orElse(velocity);
-        held.put(row, new Held(null, 0, 0));
-        if (erasing) {
-            return;
+        if (!erasing) {
+            session.player().audition(row, given, there.get().isBass() ? note * 100 : 0);
         }
-        session.player().audition(row, given, there.get().isBass() ? note * 100 : 0);
-        if (armed) {
-            record(there.get(), given, note, timeNs);
+        played(row, given, note, timeNs);
+    }
+
+    /** A row was struck and heard: recorded, if it is armed and music plays. */
+    public void played(RowId row, int velocity, int note, long timeNs) {
+        Optional<Row> there = session.project().kit().row(row);
+        if (there.isPresent()) {
+            held.put(row, new Held(null, 0, 0));
+            if (armed && !erasing) {
+                record(there.get(), velocity, note, timeNs);
+            }
         }
     }
 
@@ -282,6 +289,11 @@ public final class Recorder {
     /** While it is held, rows whose pad is held lose the hits that the playhead passes. */
     public void setErasing(boolean to) {
         erasing = to;
+        session.tell();
+    }
+
+    public boolean isErasing() {
+        return erasing;
     }
 
     private void erase(Pattern pattern, long position) {

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.player;
 
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.EngineCommands;
 import app.promptsparrow.engine.News;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
@@ -249,6 +250,11 @@ public final class Player implements AutoCloseable {
     public void unqueue() {
         queued = null;
         send(engine.commands()::unqueue);
+    }
+
+    /** Commands of a thread of its own, see {@link Engine#newWriter}. */
+    public EngineCommands newWriter() {
+        return engine.newWriter();
     }
 
     /** Strikes a row at once, or not at all: a strike that waited would be out of place. */

@@ -126,6 +126,15 @@ public final class Settings {
         set(name, Integer.toString(to));
     }
 
+    /** A text that was set. */
+    public String text(String name, String usual) {
+        return values.getProperty(name, usual);
+    }
+
+    public void setText(String name, String to) {
+        set(name, to);
+    }
+
     /** How middle C is called on the screen: the octave's number, 3 to 5. */
     public int middleC() {
         String value = values.getProperty("middle-c", "");

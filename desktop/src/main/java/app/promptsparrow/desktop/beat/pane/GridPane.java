@@ -321,7 +321,7 @@ public final class GridPane extends Pane {
 
     /** Once a pulse: moves the playhead and lets lights go out. */
     void pulse(Player.Now now, long timeNs) {
-        boolean here = now.playing() && geometry != null && geometry.pattern().id().equals(now.pattern());
+        boolean here = now.playing() && now.position() >= 0 && geometry != null && geometry.pattern().id().equals(now.pattern());
         playhead.setVisible(here);
         if (here) {
             long inPass = Math.floorMod(now.position(), geometry.pattern().durationUnits());

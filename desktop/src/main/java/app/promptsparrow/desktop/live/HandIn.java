@@ -1,0 +1,161 @@
+package app.promptsparrow.desktop.live;
+
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.devices.MidiPorts;
+import app.promptsparrow.devices.MidiSink;
+import app.promptsparrow.engine.EngineCommands;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicLong;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Plays rows by what MIDI inputs send. A note is struck on the port's own thread, so that it is heard with the next block, and handed
+ * to the {@link Recorder} on the UI thread with its time. Which note is which row stands in a table that is replaced whole.
+ */
+public final class HandIn implements AutoCloseable {
+
+    private static final int DRUM_CHANNEL = 10;
+
+    /** What the port's thread needs to know. Immutable. */
+    private record Table(Map<Integer, Row> drums, Map<Integer, Row> bassByChannel, Row chosen, int fixedVelocity, boolean erasing) {
+
+        /** The row that a note plays, or null. */
+        Row row(int channel, int note) {
+            Row bass = bassByChannel.get(channel);
+            if (channel != DRUM_CHANNEL && bass != null) {
+                return bass;
+            }
+            return channel != DRUM_CHANNEL && chosen.isBass() ? chosen : drums.get(note);
+        }
+    }
+
+    private final Session session;
+    private final Chosen chosen;
+    private final Recorder recorder;
+    private final MidiPorts ports;
+    private final EngineCommands commands;
+    private final Executor ui;
+    private final Executor worker;
+    private final Map<String, AutoCloseable> open = new HashMap<>();
+    /** Messages that belong to no row, and notes for which there was no room. */
+    private final AtomicLong unused = new AtomicLong();
+    private volatile Table table;
+
+    /**
+     * @param worker opens and closes ports
+     * @param ui     runs on the UI thread
+     */
+    public HandIn(Session session, Chosen chosen, Recorder recorder, MidiPorts ports, Executor worker, Executor ui) {
+        this.session = session;
+        this.chosen = chosen;
+        this.recorder = recorder;
+        this.ports = ports;
+        this.commands = session.player().newWriter();
+        this.ui = ui;
+        this.worker = worker;
+        session.onChange(this::tell);
+        tell();
+    }
+
+    private void tell() {
+        Map<Integer, Row> drums = new HashMap<>();
+        Map<Integer, Row> bass = new HashMap<>();
+        for (Row row : session.project().kit().rows()) {
+            if (row.isBass()) {
+                bass.putIfAbsent(row.midi().channel(), row);
+            } else {
+                drums.putIfAbsent(row.midi().note(), row);
+            }
+        }
+        table = new Table(drums, bass, chosen.row(), recorder.fixedVelocity().orElse(0), recorder.isErasing());
+    }
+
+    /** Looks which inputs there are: new ones are opened, those that are gone closed. Once every two seconds; never waits. */
+    public void look() {
+        worker.execute(() -> {
+            List<String> there = ports.inputs();
+            ui.execute(() -> keep(there));
+        });
+    }
+
+    private void keep(List<String> there) {
+        for (String name : List.copyOf(open.keySet())) {
+            if (!there.contains(name)) {
+                close(open.remove(name));
+                session.say("the MIDI input '" + name + "' is gone");
+            }
+        }
+        for (String name : there) {
+            if (!open.containsKey(name)) {
+                open.put(name, () -> { }); // meanwhile
+                worker.execute(() -> open(name));
+            }
+        }
+    }
+
+    private void open(String name) {
+        try {
+            AutoCloseable opened = ports.openInput(name, this::message);
+            ui.execute(() -> open.put(name, opened));
+        } catch (MidiPorts.Unavailable inUse) {
+            LoggerFactory.getLogger(HandIn.class).info("{}", inUse.getMessage());
+            ui.execute(() -> open.remove(name)); // tried again with the next look
+        }
+    }
+
+    /** The inputs that are listened to. */
+    public List<String> inputs() {
+        return open.keySet().stream().sorted().toList();
+    }
+
+    /** Port thread: a message came. */
+    private void message(int status, int note, int velocity, long timeNs) {
+        int kind = status & 0xF0;
+        boolean on = kind == MidiSink.NOTE_ON && velocity > 0;
+        if (!on && kind != MidiSink.NOTE_OFF && kind != MidiSink.NOTE_ON) {
+            return; // pedals and wheels play no row
+        }
+        Table now = table;
+        Row row = now.row((status & 0x0F) + 1, note);
+        if (row == null) {
+            unused.incrementAndGet();
+            return;
+        }
+        RowId id = row.id();
+        if (!on) {
+            ui.execute(() -> recorder.release(id, timeNs));
+            return;
+        }
+        int given = now.fixedVelocity > 0 ? now.fixedVelocity : velocity;
+        if (!now.erasing && !commands.audition(id, given, row.isBass() ? note * 100 : 0)) {
+            unused.incrementAndGet();
+        }
+        ui.execute(() -> recorder.played(id, given, note, timeNs));
+    }
+
+    /** How many notes belonged to no row or found no room. Any thread. */
+    public long unused() {
+        return unused.get();
+    }
+
+    private static void close(AutoCloseable port) {
+        try {
+            port.close();
+        } catch (Exception gone) {
+            LoggerFactory.getLogger(HandIn.class).info("a MIDI input could not be closed", gone);
+        }
+    }
+
+    @Override
+    public void close() {
+        new ArrayList<>(open.values()).forEach(HandIn::close);
+        open.clear();
+    }
+}
