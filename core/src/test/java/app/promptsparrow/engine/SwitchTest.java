@@ -128,7 +128,7 @@ class SwitchTest {
             long start = 0;
             for (int element = 0; start < end + StepValue.QUARTER.units(); element++) {
                 PatternScore one = element % 3 == 2 ? b : a;
-                collect(expected, tempo, 1, Score.passes(one, 1), start, 0, end, Score.NEVER, 0);
+                collect(expected, tempo, one == b ? 2 : 1, Score.passes(one, 1), start, 0, end, Score.NEVER, 0);
                 start += one.passUnits();
             }
             same(struck, expected, "round " + round);
@@ -151,8 +151,8 @@ class SwitchTest {
         float[] right = new float[BLOCK];
         for (int i = 0; i < blocks; i++) {
             engine.render(left, right, BLOCK);
-            reader.takeUpTo(Long.MAX_VALUE, (frame, row, step, source) ->
-                    struck.add(frame + " row " + row + " step " + step + " of " + source));
+            reader.takeUpTo(Long.MAX_VALUE, (frame, row, step, pattern) ->
+                    struck.add(frame + " row " + row + " step " + step + " of " + pattern));
         }
     }
 }

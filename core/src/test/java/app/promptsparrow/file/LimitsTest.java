@@ -229,4 +229,22 @@ class LimitsTest {
             refused(zip(out -> out.write(broken.replace(wrong[0], wrong[1]).getBytes(StandardCharsets.UTF_8))), wrong[2]);
         }
     }
+
+    @Test
+    void format_4_had_no_chain_no_colours_and_no_fills() throws Exception {
+        Project opened = ProjectFile.openVersion(frozen(4)).project();
+        assertThat(opened.chain()).isEmpty();
+        assertThat(opened.banks()).hasSize(3).allMatch(bank -> bank.tint().isEmpty() && bank.fill().isEmpty());
+        assertThat(opened.at(DemoProject.FIRST_SHOWN).orElseThrow().name()).isEqualTo("Wake");
+    }
+
+    @Test
+    void a_chain_or_a_fill_that_cannot_be_is_refused_or_forgotten() throws Exception {
+        Project demo = DemoProject.make();
+        String json = new String(ProjectFile.json(demo, true), StandardCharsets.UTF_8);
+        refused(zip(out -> out.write(json.replaceFirst("\"songs\"", "\"chain\": [1, 999], \"songs\"").getBytes(StandardCharsets.UTF_8))), "there is no pattern with id 999");
+        refused(zip(out -> out.write(json.replaceFirst("\"slots\"", "\"tint\": \"neon\", \"slots\"").getBytes(StandardCharsets.UTF_8))), "a colour of banks");
+        Path elsewhere = zip(out -> out.write(json.replaceFirst("\"slots\"", "\"fill\": 999, \"slots\"").getBytes(StandardCharsets.UTF_8)));
+        assertThat(ProjectFile.open(elsewhere).banks().get(0).fill()).isEmpty();
+    }
 }

@@ -34,6 +34,7 @@ final class Commands {
         list.bind("Space", "play or stop", recorder::playOrStop, key(KeyCode.SPACE), key(KeyCode.SPACE, CONTROL_DOWN));
         list.add("record", "record, or no longer", recorder::toggle, key(KeyCode.R, CONTROL_DOWN));
         list.add("take-back", "take back the last recorded pass", recorder::takeBack, key(KeyCode.BACK_SPACE, CONTROL_DOWN));
+        list.tell("Delete held", "while recording: rows whose pad or key is held lose what the playhead passes");
         list.add("click", "click: off, while recording, while playing", recorder.metronome()::step, key(KeyCode.K, CONTROL_DOWN));
         list.tell("1 … 9, 0", "show a slot; while playing it comes next");
         for (int slot = 0; slot < Bank.SLOTS; slot++) {

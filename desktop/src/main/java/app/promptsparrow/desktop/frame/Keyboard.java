@@ -93,7 +93,7 @@ final class Keyboard {
 
     /** A key pressed in another window of ours that has no use for it itself; answers whether it meant something. */
     boolean takeFromElsewhere(KeyEvent event) {
-        Optional<Command> line = keys.get().find(event);
+        Optional<Command> line = first.test(event) ? Optional.empty() : keys.get().find(event);
         line.ifPresent(found -> found.action().run());
         return line.isPresent();
     }

@@ -115,10 +115,14 @@ public final class MainView extends StackPane {
             rail.fill(made);
         });
         session.onChange(() -> changed = true);
-        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> keySheet != null && keySheet.isVisible() && keySheet.take(event));
+        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> erases(event) || keySheet != null && keySheet.isVisible() && keySheet.take(event));
         keyboard.listenTo(this);
         windowHasFocus = sceneProperty().flatMap(Scene::windowProperty).flatMap(Window::focusedProperty);
-        windowHasFocus.addListener((observable, was, is) -> keyboard.forget());
+        windowHasFocus.addListener((observable, was, is) -> {
+            keyboard.forget();
+            recorder.setErasing(false);
+        });
+        addEventFilter(KeyEvent.KEY_RELEASED, this::erasesNoMore);
         addEventFilter(MouseEvent.MOUSE_PRESSED, event -> byMouse = true);
         addEventFilter(KeyEvent.KEY_PRESSED, event -> byMouse = false);
         addEventHandler(KeyEvent.KEY_PRESSED, this::leaveText);
@@ -246,10 +250,36 @@ public final class MainView extends StackPane {
         return false;
     }
 
+    /** While it records, Delete is held to erase. */
+    private boolean erases(KeyEvent event) {
+        boolean erases = event.getCode() == KeyCode.DELETE && !event.isControlDown() && !event.isShiftDown() && recorder.isArmed() && session.player().now().playing();
+        if (erases && !recorder.isErasing()) {
+            recorder.setErasing(true);
+            session.say("erasing: rows whose pad or key is held lose what the playhead passes");
+        }
+        return erases;
+    }
+
+    private void erasesNoMore(KeyEvent event) {
+        if (event.getCode() == KeyCode.DELETE && recorder.isErasing()) {
+            recorder.setErasing(false);
+        }
+    }
+
     /** The practice pads, made when they are first wanted; asked for again they go. */
     private void showPads() {
         if (padsWindow == null) {
-            padsWindow = new PadsWindow(session, pads, getScene().getWindow(), keyboard::takeFromElsewhere);
+            padsWindow = new PadsWindow(session, pads, getScene().getWindow(), new PadsWindow.Others() {
+                @Override
+                public boolean pressed(KeyEvent event) {
+                    return keyboard.takeFromElsewhere(event);
+                }
+
+                @Override
+                public void released(KeyEvent event) {
+                    erasesNoMore(event);
+                }
+            });
         }
         if (padsWindow.isShowing()) {
             padsWindow.hide();

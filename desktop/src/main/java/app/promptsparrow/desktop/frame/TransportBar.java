@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.control.Fields;
+import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Refused;
@@ -50,6 +51,7 @@ import org.kordamp.ikonli.feather.Feather;
 final class TransportBar extends HBox {
 
     static final double HEIGHT = 60;
+    private static final double NARROW = 1_140;
 
     private static final String BIRD = "M2 20 L11 15 C14 8 21 4 28 5 C33 1 41 2 43 8 L49 10 L43 12 C43 21 35 27 25 27 C19 27 14 25 12 21 Z";
 
@@ -88,7 +90,9 @@ final class TransportBar extends HBox {
         getStyleClass().add("top-bar");
         setMinHeight(HEIGHT);
         setMaxHeight(HEIGHT);
-        getChildren().addAll(brand(), project(), travel(), transport(), count, position(), tempo, named("meter", meter), swing,
+        Group bird = brand();
+        widthProperty().addListener((observable, was, width) -> Forms.showIf(width.doubleValue() > NARROW, bird)); // the bird makes way for what is used
+        getChildren().addAll(bird, project(), travel(), transport(), count, position(), tempo, named("meter", meter), swing,
                 named("key", key), space(), master);
         count.getStyleClass().add("count");
         count.setId("count");

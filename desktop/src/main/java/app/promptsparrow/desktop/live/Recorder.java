@@ -44,6 +44,7 @@ public final class Recorder {
     private final Map<Player.Withheld, Long> silent = new HashMap<>();
     /** Bass notes that are still held, and rows whose pad is. */
     private final Map<RowId, Held> held = new HashMap<>();
+    private Optional<Latency> measuring = Optional.empty();
     private long erasedUpTo;
     private int lost;
     private int merged;
@@ -135,6 +136,41 @@ public final class Recorder {
         session.tell();
     }
 
+    /** Begins to measure how late taps come, or breaks it off. */
+    public void measure() {
+        measuring = measuring.isPresent() ? Optional.empty() : Optional.of(new Latency());
+        session.say(measuring.isEmpty() ? "no longer measuring" : session.player().now().playing() ? tapAlong() : "start the music with the click on, then tap along with any pad or key");
+        session.tell();
+    }
+
+    public boolean isMeasuring() {
+        return measuring.isPresent();
+    }
+
+    private String tapAlong() {
+        return "tap along with the click on any pad or key: " + measuring.map(Latency::taps).orElse(0) + " of " + Latency.TAPS;
+    }
+
+    private void tap(long timeNs) {
+        Player.Now now = session.player().at(timeNs);
+        Optional<Pattern> pattern = now.playing() ? session.project().pattern(now.pattern()) : Optional.empty();
+        if (pattern.isEmpty()) {
+            return;
+        }
+        long beat = session.project().meterOf(pattern.get()).beatUnits();
+        long behind = Math.floorMod(now.position() + beat / 2, beat) - beat / 2;
+        double ms = behind * 60_000.0 * 1_000 / ((double) GridTime.QUARTER * session.project().tempo().milliBpm());
+        Optional<Latency.Result> result = measuring.orElseThrow().add(ms);
+        if (result.isEmpty()) {
+            session.say(tapAlong());
+            return;
+        }
+        measuring = Optional.empty();
+        int median = result.get().medianMs();
+        session.say("taps came " + (median < 0 ? -median + " ms early" : median + " ms late") + ", half of them within " + result.get().spreadMs() + " ms of that; latency is set to " + median + " ms");
+        setCorrectionMs(median);
+    }
+
     public Playing playing() {
         return playing;
     }
@@ -218,6 +254,10 @@ public final class Recorder {
         Optional<Row> there = session.project().kit().row(row);
         if (there.isPresent()) {
             held.put(row, new Held(null, 0, 0));
+            if (measuring.isPresent()) {
+                tap(timeNs);
+                return;
+            }
             if (armed && !erasing) {
                 record(there.get(), velocity, note, timeNs);
             }

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import app.promptsparrow.desktop.WindowUnderTest;
 import app.promptsparrow.desktop.player.Player;
@@ -10,6 +11,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Tempo;
 import java.util.List;
 import java.util.OptionalInt;
@@ -177,16 +179,13 @@ class RecordWindowTest extends WindowUnderTest {
             store.apply(new PatternEdit.EditHits("Hits", ONE, SNARE, Set.of(), List.of(Hit.drum(4, 90))));
         });
         playArmed(robot);
-        interact(() -> {
-            recorder.setErasing(true);
-            recorder.strike(KICK, 90, 0, System.nanoTime());
-        });
+        robot.push(KeyCode.F2);
+        robot.press(KeyCode.DELETE).press(KeyCode.Z);
         until(() -> hits(KICK).isEmpty());
         assertThat(hits(SNARE)).as("not held").hasSize(1);
-        interact(() -> {
-            recorder.setErasing(false);
-            recorder.release(KICK, System.nanoTime());
-        });
+        robot.release(KeyCode.Z).release(KeyCode.DELETE);
+        settle();
+        assertThat(recorder.isErasing()).isFalse();
     }
 
     @Test
@@ -198,5 +197,26 @@ class RecordWindowTest extends WindowUnderTest {
         robot.push(KeyCode.X);
         settle();
         assertThat(hits(SNARE)).hasSize(2);
+    }
+
+    @Test
+    void tapping_along_with_eight_clicks_sets_the_latency(FxRobot robot) throws Exception {
+        interact(() -> store.apply(new ProjectEdit.SetTempo(new Tempo(60_000))));
+        playArmed(robot);
+        until(() -> now().position() > 0);
+        robot.clickOn("#measure-latency");
+        settle();
+        assertThat(text(robot, "#status")).contains("0 of 8");
+        long beatNs = 1_000_000_000L;
+        interact(() -> {
+            long time = System.nanoTime();
+            long behind = Math.round(Math.floorMod(player.at(time).position(), GridTime.QUARTER) * (double) beatNs / GridTime.QUARTER);
+            for (int tap = 0; tap < 8; tap++) { // as if the last beat had been tapped 30 ms late, once far off
+                recorder.strike(KICK, 90, 0, System.nanoTime() - (System.nanoTime() - time) - behind + (tap == 3 ? 200_000_000L : 30_000_000L));
+            }
+        });
+        assertThat(recorder.correctionMs()).isCloseTo(30, within(25)); // the clock counts in blocks of 21 ms
+        assertThat(text(robot, "#status")).contains("ms late").contains("half of them within");
+        assertThat(hits(KICK)).as("a tap is no note").isEmpty();
     }
 }

@@ -9,16 +9,16 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.sound.ClickSound;
 import java.util.List;
 import java.util.OptionalInt;
+import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 
 /** How it records, below the transport while it does: count-in, click, overdub or replace, quantize, velocity. */
-public final class LiveLine extends HBox {
+public final class LiveLine extends FlowPane {
 
     private static final int USUAL_VELOCITY = 96;
 
@@ -26,6 +26,7 @@ public final class LiveLine extends HBox {
     private final MenuButton countIn = new MenuButton();
     private final MenuButton click = new MenuButton();
     private final Button replace = new Button();
+    private final Button measure = new Button();
     private final Button fixed = new Button();
     private final ValueField level = ValueField.whole("level", Metronome.MIN_DB, Metronome.MAX_DB, -12, " dB").compact();
     private final ValueField quantize = ValueField.whole("quantize", 0, 100, 100, " %").compact();
@@ -35,6 +36,7 @@ public final class LiveLine extends HBox {
     public LiveLine(Session session, Recorder recorder) {
         this.recorder = recorder;
         getStyleClass().add("live-line");
+        setPrefWrapLength(600); // in a narrow window it takes two lines
         Metronome metronome = recorder.metronome();
         countIn.setId("count-in");
         for (int bars = 0; bars <= Metronome.MAX_COUNT_IN; bars++) {
@@ -56,11 +58,14 @@ public final class LiveLine extends HBox {
         fixed.setId("record-fixed");
         fixed.setOnAction(event -> recorder.setFixedVelocity(recorder.fixedVelocity().isPresent() ? OptionalInt.empty() : OptionalInt.of(USUAL_VELOCITY)));
         Tips.on(fixed, "Velocity as it is played, or always the same");
-        Button back = new Button("take back the last pass");
+        Button back = new Button("take back the pass");
         back.setId("take-back");
         back.setOnAction(event -> recorder.takeBack());
         Tips.on(back, "While the music goes on (Ctrl+Backspace)");
-        for (ButtonBase button : List.of(countIn, click, replace, fixed, back)) {
+        measure.setId("measure-latency");
+        measure.setOnAction(event -> recorder.measure());
+        Tips.on(measure, "Tap along with eight clicks; the median sets the latency");
+        for (ButtonBase button : List.of(countIn, click, replace, fixed, measure, back)) {
             button.getStyleClass().add("next-press");
             button.setMinWidth(Region.USE_PREF_SIZE);
             button.setFocusTraversable(false);
@@ -75,12 +80,14 @@ public final class LiveLine extends HBox {
         quantize.onAsk((value, gesture) -> recorder.setQuantize((int) Math.round(value)));
         velocity.onAsk((value, gesture) -> recorder.setFixedVelocity(OptionalInt.of((int) Math.round(value))));
         correction.onAsk((value, gesture) -> recorder.setCorrectionMs((int) Math.round(value)));
+        for (ValueField field : List.of(level, quantize, velocity, correction)) {
+            field.setAlignment(Pos.CENTER);
+            field.setMinWidth(Region.USE_PREF_SIZE);
+        }
         Label title = new Label("recording");
         title.getStyleClass().add("record-title");
         title.setMinWidth(Region.USE_PREF_SIZE);
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        getChildren().addAll(title, countIn, click, level, replace, quantize, fixed, velocity, correction, gap, back);
+        getChildren().addAll(title, countIn, click, level, replace, quantize, fixed, velocity, correction, measure, back);
         session.onChange(this::update);
         update();
     }
@@ -98,6 +105,7 @@ public final class LiveLine extends HBox {
         fixed.setText(recorder.fixedVelocity().isPresent() ? "fixed velocity" : "played velocity");
         velocity.setDisable(recorder.fixedVelocity().isEmpty());
         velocity.show(recorder.fixedVelocity().orElse(USUAL_VELOCITY));
+        measure.setText(recorder.isMeasuring() ? "stop measuring" : "measure");
         correction.show(recorder.correctionMs());
     }
 }

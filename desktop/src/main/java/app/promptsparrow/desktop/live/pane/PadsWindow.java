@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Predicate;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
@@ -47,6 +46,14 @@ public final class PadsWindow {
         private final Region strength = new Region();
     }
 
+    /** Takes keys that strike no pad. */
+    public interface Others {
+        /** Answers whether the key meant something. */
+        boolean pressed(KeyEvent event);
+
+        void released(KeyEvent event);
+    }
+
     private final Session session;
     private final Pads pads;
     private final Stage stage = new Stage();
@@ -60,10 +67,7 @@ public final class PadsWindow {
     private final Scene scene;
     private boolean placed;
 
-    /**
-     * @param others takes keys that strike no pad; answers whether it did
-     */
-    public PadsWindow(Session session, Pads pads, Window owner, Predicate<KeyEvent> others) {
+    public PadsWindow(Session session, Pads pads, Window owner, Others others) {
         this.session = session;
         this.pads = pads;
         GridPane grid = new GridPane();
@@ -84,11 +88,14 @@ public final class PadsWindow {
         root.getStyleClass().addAll("root", "pads");
         scene = new Scene(root);
         scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
-            if (takeKey(event) || others.test(event)) {
+            if (takeKey(event) || others.pressed(event)) {
                 event.consume();
             }
         });
-        scene.addEventFilter(KeyEvent.KEY_RELEASED, event -> letGo(event.getCode()));
+        scene.addEventFilter(KeyEvent.KEY_RELEASED, event -> {
+            letGo(event.getCode());
+            others.released(event);
+        });
         stage.initOwner(owner);
         stage.setTitle("Practice pads");
         stage.setScene(scene);
