@@ -104,7 +104,7 @@ public final class WhySilent {
     private Optional<Answer> aroundIt() {
         Master master = now.project.master();
         if (!now.audible) {
-            return Optional.of(new Answer("there is no sound card: all goes on but the sound; plug one in and start the program again", "", Optional.empty()));
+            return Optional.of(new Answer("there is no sound card that can be used: all goes on but the sound; plug one in, or end what uses it, and it is heard within two seconds", "", Optional.empty()));
         }
         if (master.levelDb() <= DOWN_DB) {
             return mended("the master's level is down", "level to 0 dB", new ProjectEdit.SetMaster("Set the master's level", master.withLevelDb(0)));

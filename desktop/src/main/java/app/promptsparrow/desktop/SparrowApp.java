@@ -2,11 +2,12 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.frame.MainView;
-import app.promptsparrow.desktop.live.HandIn;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.ProjectStore;
+import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.devices.Cards;
 import app.promptsparrow.devices.SystemMidi;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.SampleFolder;
@@ -60,7 +61,7 @@ public final class SparrowApp extends Application {
         Settings settings = prepared.settings();
         ProjectStore store = new ProjectStore(prepared.project());
         Assembly assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
-        assembly.session().later().add(() -> lookForPorts(assembly.hands()));
+        assembly.session().later().add(() -> lookForDevices(assembly));
         MainView view = assembly.frame();
         prepared.font();
         Scene scene = new Scene(view, WIDTH, HEIGHT);
@@ -100,9 +101,13 @@ public final class SparrowApp extends Application {
         }
     }
 
-    /** Inputs come and go while the program runs. */
-    private static void lookForPorts(HandIn hands) {
-        Timeline looks = new Timeline(new KeyFrame(Duration.seconds(2), event -> hands.look()));
+    /** MIDI inputs and sound cards come and go while the program runs. */
+    private static void lookForDevices(Assembly assembly) {
+        Session session = assembly.session();
+        Timeline looks = new Timeline(new KeyFrame(Duration.seconds(2), event -> {
+            assembly.hands().look();
+            session.player().lookForCard(Cards.SYSTEM, () -> session.say("the sound card is there: heard again"));
+        }));
         looks.setCycleCount(Animation.INDEFINITE);
         looks.play();
     }

@@ -2,6 +2,7 @@ package app.promptsparrow.devices;
 
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioSystem;
+import javax.sound.sampled.Line;
 import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 
@@ -21,19 +22,29 @@ public final class CardOutput implements AudioOutput {
      * Opens the default card. Takes up to a second; not for the UI thread.
      *
      * @param bufferFrames how much the card should hold
-     * @throws LineUnavailableException if there is no card or it cannot play 16-bit stereo at this rate
+     * @throws LineUnavailableException whose message says in a few words why not
      */
     static CardOutput open(int rateHz, int bufferFrames) throws LineUnavailableException {
         AudioFormat format = new AudioFormat(rateHz, 16, 2, true, false);
+        SourceDataLine line;
         try {
-            SourceDataLine line = AudioSystem.getSourceDataLine(format);
-            line.open(format, bufferFrames * FRAME_BYTES);
-            return new CardOutput(line);
-        } catch (IllegalArgumentException noSuchLine) { // what the JDK throws where there is no card at all
-            LineUnavailableException none = new LineUnavailableException("no sound card");
-            none.initCause(noSuchLine);
-            throw none;
+            line = AudioSystem.getSourceDataLine(format);
+        } catch (IllegalArgumentException noSuchLine) { // what the JDK throws where there is no card at all, or none for the format
+            boolean any = AudioSystem.isLineSupported(new Line.Info(SourceDataLine.class));
+            throw unavailable(any ? "the sound card cannot play " + rateHz + " Hz" : "no sound card", noSuchLine);
         }
+        try {
+            line.open(format, bufferFrames * FRAME_BYTES);
+        } catch (LineUnavailableException | IllegalStateException inUse) {
+            throw unavailable("the sound card is in use by another program", inUse);
+        }
+        return new CardOutput(line);
+    }
+
+    private static LineUnavailableException unavailable(String why, Exception cause) {
+        LineUnavailableException told = new LineUnavailableException(why);
+        told.initCause(cause);
+        return told;
     }
 
     @Override

@@ -14,19 +14,26 @@ public final class ClockOutput implements AudioOutput {
     private final int bufferFrames;
     private final LongSupplier clockNs;
     private final LongConsumer waitNs;
+    private final String why;
     private volatile long startNs = Long.MIN_VALUE;
     private volatile long writtenFrames;
 
     /** In real time, with room for {@code bufferFrames} frames. */
     public ClockOutput(int rateHz, int bufferFrames) {
-        this(rateHz, bufferFrames, System::nanoTime, LockSupport::parkNanos);
+        this(rateHz, bufferFrames, "no sound card");
     }
 
-    ClockOutput(int rateHz, int bufferFrames, LongSupplier clockNs, LongConsumer waitNs) {
+    /** @param why there is nothing to hear it on, in a few words */
+    ClockOutput(int rateHz, int bufferFrames, String why) {
+        this(rateHz, bufferFrames, System::nanoTime, LockSupport::parkNanos, why);
+    }
+
+    ClockOutput(int rateHz, int bufferFrames, LongSupplier clockNs, LongConsumer waitNs, String why) {
         this.rateHz = rateHz;
         this.bufferFrames = bufferFrames;
         this.clockNs = clockNs;
         this.waitNs = waitNs;
+        this.why = why;
     }
 
     @Override
@@ -41,7 +48,7 @@ public final class ClockOutput implements AudioOutput {
 
     @Override
     public String description() {
-        return "no sound card: plays silently by its own clock";
+        return why + ": plays silently by its own clock";
     }
 
     @Override

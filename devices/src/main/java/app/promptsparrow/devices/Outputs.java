@@ -13,11 +13,23 @@ public final class Outputs {
 
     /** The sound card, or the clock if there is none. Takes up to a second; not for the UI thread. */
     public static AudioOutput open(int rateHz, int blockFrames) {
+        return open(Cards.SYSTEM, rateHz, blockFrames);
+    }
+
+    /** The same with the cards there are. */
+    static AudioOutput open(Cards cards, int rateHz, int blockFrames) {
         try {
-            return CardOutput.open(rateHz, BLOCKS_AHEAD * blockFrames);
-        } catch (LineUnavailableException | LinkageError thereIsNone) { // a Java without its sound library has no card either
+            return cards.open(rateHz, BLOCKS_AHEAD * blockFrames);
+        } catch (LineUnavailableException none) {
+            return new ClockOutput(rateHz, BLOCKS_AHEAD * blockFrames, none.getMessage());
+        } catch (LinkageError noLibrary) { // a Java without its sound library has no card either
             return clock(rateHz, blockFrames);
         }
+    }
+
+    /** The stand-in for a card that has gone. */
+    static AudioOutput clockForLost(int rateHz, int blockFrames) {
+        return new ClockOutput(rateHz, BLOCKS_AHEAD * blockFrames, "the sound card is gone");
     }
 
     /** The stand-in for a sound card. */

@@ -2,6 +2,7 @@ package app.promptsparrow.devices;
 
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.sound.Pcm;
+import java.util.concurrent.atomic.AtomicReference;
 
 /**
  * The render thread: asks the engine for blocks and writes them to an output, until closed. It allocates nothing while
@@ -16,6 +17,8 @@ public final class Playback implements AutoCloseable {
     private final int blockFrames;
     private final Thread thread;
     private volatile AudioOutput output;
+    /** A card that has come back, until the render thread takes it. */
+    private final AtomicReference<AudioOutput> found = new AtomicReference<>();
     private volatile long heardBefore;
     private volatile long lateBlocks;
     private volatile boolean running = true;
@@ -46,6 +49,12 @@ public final class Playback implements AutoCloseable {
         float[] right = new float[blockFrames];
         byte[] pcm = new byte[blockFrames * AudioOutput.FRAME_BYTES];
         while (running) {
+            AudioOutput returned = found.getAndSet(null);
+            if (returned != null) {
+                AudioOutput clock = output;
+                change(returned, engine.handedFrames()); // what was handed to the clock is over
+                clock.close();
+            }
             engine.render(left, right, blockFrames);
             Pcm.encode(left, right, blockFrames, Pcm.Format.INT_16, pcm);
             try {
@@ -54,11 +63,34 @@ public final class Playback implements AutoCloseable {
                 }
             } catch (AudioOutput.DeviceLost lost) {
                 AudioOutput gone = output;
-                heardBefore += gone.heardFrames();
-                output = Outputs.clock(gone.rateHz(), blockFrames);
+                change(Outputs.clockForLost(gone.rateHz(), blockFrames), heardBefore + gone.heardFrames());
                 gone.close();
             }
         }
+    }
+
+    private void change(AudioOutput to, long heardSoFar) {
+        heardBefore = heardSoFar;
+        output = to;
+    }
+
+    /**
+     * If nothing can be heard, tries to open a card, on which the music goes on where it is. Any thread but the UI's and the render
+     * thread; one at a time.
+     *
+     * @return whether one was found
+     */
+    public boolean lookForCard(Cards cards) {
+        if (output.isAudible() || found.get() != null) {
+            return false;
+        }
+        AudioOutput opened = Outputs.open(cards, output.rateHz(), blockFrames);
+        if (!opened.isAudible()) {
+            opened.close();
+            return false;
+        }
+        found.set(opened);
+        return true;
     }
 
     /** The engine's frame that is heard now. Any thread. */

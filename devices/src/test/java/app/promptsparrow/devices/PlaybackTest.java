@@ -29,6 +29,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.LineUnavailableException;
 import javax.sound.sampled.SourceDataLine;
 import org.junit.jupiter.api.Test;
 
@@ -38,7 +39,7 @@ class PlaybackTest {
     private static final SoundStore SOUNDS = SoundStore.onDemand(RATE);
 
     /** Keeps the bytes that reach it; runs an action before certain frames, on the render thread. */
-    private static final class Recorder implements AudioOutput {
+    private static class Recorder implements AudioOutput {
         final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
         final CountDownLatch full = new CountDownLatch(1);
         final int wanted;
@@ -147,7 +148,7 @@ class PlaybackTest {
     @Test
     void the_clock_takes_ten_seconds_of_blocks_in_ten_seconds_and_counts_what_is_late() {
         AtomicLong nowNs = new AtomicLong(5_000);
-        ClockOutput clock = new ClockOutput(RATE, 3_072, nowNs::get, nowNs::addAndGet);
+        ClockOutput clock = new ClockOutput(RATE, 3_072, nowNs::get, nowNs::addAndGet, "no sound card");
         byte[] block = new byte[1_024 * AudioOutput.FRAME_BYTES];
         long start = nowNs.get();
         int late = 0;
@@ -200,6 +201,49 @@ class PlaybackTest {
         try (AudioOutput output = Outputs.clock(RATE, 1_024)) {
             assertThat(output.isAudible()).isFalse();
             assertThat(output.description()).contains("no sound card");
+        }
+    }
+
+    @Test
+    void a_card_that_comes_back_is_played_on_and_the_frames_go_on() throws Exception {
+        Engine engine = new Engine(RATE);
+        Recorder card = new Recorder(10_000, Integer.MAX_VALUE, () -> { }) {
+            @Override
+            public boolean isAudible() {
+                return true;
+            }
+        };
+        String[] why = {"the sound card is in use by another program"};
+        Cards cards = (rate, frames) -> {
+            if (why[0] != null) {
+                throw new LineUnavailableException(why[0]);
+            }
+            return card;
+        };
+        try (Playback playback = new Playback(engine, Outputs.open(cards, RATE, 64), 64).start()) {
+            assertThat(playback.output().description()).startsWith("the sound card is in use").contains("own clock");
+            assertThat(playback.lookForCard(cards)).isFalse();
+            why[0] = null;
+            while (playback.heardFrame() < 1_000) {
+                Thread.onSpinWait();
+            }
+            assertThat(playback.lookForCard(cards)).isTrue();
+            assertThat(card.full.await(20, TimeUnit.SECONDS)).isTrue();
+            assertThat(playback.output()).isSameAs(card);
+            assertThat(playback.heardFrame()).as("goes on from what the clock had taken").isGreaterThan(11_000);
+            assertThat(playback.lookForCard(cards)).as("there is one").isFalse();
+        }
+    }
+
+    @Test
+    void what_keeps_a_card_from_opening_is_told() {
+        for (String why : List.of("no sound card", "the sound card cannot play 96000 Hz")) {
+            try (AudioOutput output = Outputs.open((rate, frames) -> {
+                throw new LineUnavailableException(why);
+            }, 96_000, 256)) {
+                assertThat(output.description()).startsWith(why);
+                assertThat(output.isAudible()).isFalse();
+            }
         }
     }
 }

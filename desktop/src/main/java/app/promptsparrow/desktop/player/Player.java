@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.player;
 
+import app.promptsparrow.devices.Cards;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.EngineCommands;
@@ -381,6 +382,19 @@ public final class Player implements AutoCloseable {
     /** Hands on the steps of loudness since the last call, see {@link app.promptsparrow.sound.Loudness.Blocks}. */
     public void takeLoudness(DoubleConsumer sink) {
         engine.news().takeLoudness(sink);
+    }
+
+    /** Tries on the worker whether there is a card now, if nothing can be heard; then says so. */
+    public void lookForCard(Cards cards, Runnable whenFound) {
+        Playback now = playback;
+        if (now == null || now.output().isAudible()) {
+            return;
+        }
+        worker.execute(() -> {
+            if (now.lookForCard(cards)) {
+                ui.execute(whenFound);
+            }
+        });
     }
 
     /** What it plays on, for the status line; empty until a device is open. */

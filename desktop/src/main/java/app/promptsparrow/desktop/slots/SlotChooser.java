@@ -126,14 +126,14 @@ public final class SlotChooser {
         }
         String name = given.get().name();
         Optional<Pattern> there = session.project().at(to);
-        Runnable put = () -> apply(to, copy ? new BankEdit.CopySlot("Copy " + name, from, to) : new BankEdit.MoveSlot("Move " + name, from, to));
+        Runnable put = () -> applyInPlace(copy ? new BankEdit.CopySlot("Copy " + name, from, to) : new BankEdit.MoveSlot("Move " + name, from, to));
         if (there.isEmpty()) {
             put.run();
             return;
         }
         List<Questions.Answer> answers = new ArrayList<>();
         if (!copy) {
-            answers.add(new Questions.Answer("Swap them", () -> apply(to, new BankEdit.SwapSlots("Swap " + name + " and " + there.get().name(), from, to))));
+            answers.add(new Questions.Answer("Swap them", () -> applyInPlace(new BankEdit.SwapSlots("Swap " + name + " and " + there.get().name(), from, to))));
         }
         answers.add(new Questions.Answer("Replace " + there.get().name(), put));
         answers.add(Questions.Answer.none("Leave it"));
@@ -143,6 +143,16 @@ public final class SlotChooser {
     private void apply(SlotRef shown, Edit edit) {
         chosen.willShow(shown);
         session.apply(edit);
+    }
+
+    /** Patterns change places; the one that is shown is shown on, wherever it is then, and where none is what comes there. */
+    private void applyInPlace(Edit edit) {
+        Optional<PatternId> before = chosen.pattern().map(Pattern::id);
+        session.guarded(() -> {
+            Optional<SlotRef> after = before.flatMap(edit.apply(session.project())::slotOf);
+            after.ifPresent(chosen::willShow);
+            session.store().apply(edit);
+        });
     }
 
     /** Makes the pattern of a slot the fill of its bank, or no longer. */

@@ -15,10 +15,12 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Supplier;
 import javafx.scene.Node;
+import javafx.scene.SnapshotParameters;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
 import javafx.scene.input.TransferMode;
+import javafx.scene.paint.Color;
 import org.slf4j.LoggerFactory;
 
 /**
@@ -51,7 +53,9 @@ final class SlotDrag {
             if (session.project().at(slot.get()).isPresent()) {
                 Dragboard board = card.startDragAndDrop(TransferMode.COPY_OR_MOVE);
                 board.setContent(content(slot.get(), event.isControlDown()));
-                board.setDragView(card.snapshot(null, null));
+                SnapshotParameters seeThrough = new SnapshotParameters();
+                seeThrough.setFill(Color.TRANSPARENT);
+                board.setDragView(card.snapshot(seeThrough, null));
             }
             event.consume();
         });

@@ -164,6 +164,11 @@ class SlotsWindowTest extends WindowUnderTest {
         drag(robot, middle(robot, "#slot-1"), middle(robot, "#slot-8"));
         until(() -> first.equals(name(7)));
         assertThat(name(0)).isEmpty();
+        assertThat(presenter.chosen().shown().slot()).as("what is shown is shown on").isEqualTo(7);
+        String third = name(2);
+        drag(robot, middle(robot, "#slot-3"), middle(robot, "#slot-0"));
+        until(() -> third.equals(name(9)));
+        assertThat(presenter.chosen().shown().slot()).as("another one was moved").isEqualTo(7);
         robot.press(KeyCode.CONTROL);
         drag(robot, middle(robot, "#slot-8"), middle(robot, "#slot-9"));
         robot.release(KeyCode.CONTROL);
