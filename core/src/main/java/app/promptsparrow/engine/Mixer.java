@@ -97,7 +97,7 @@ final class Mixer {
             return;
         }
         long end = frame + (long) (AUDITION_SECONDS * rateHz);
-        news.strike(frame, rowId, -1, 0);
+        news.strike(frame, rowId, -1, 0, velocity, cents, end);
         long ordinal = auditions[slot]++;
         voices.strike(strike.of(slot, frame, velocity, cents, LaneScore.MAIN).which(ordinal, Mixing.of(ordinal)).gate(Sounding.NEVER, end, -1, 0), frame);
     }
@@ -169,9 +169,10 @@ final class Mixer {
                 voices.endGatesOfOthers(sequencer.playingId(), switched);
                 left = true;
             }
-            news.strike(note.frame, note.rowId, note.step, note.pattern);
+            long gate = sequencer.frameOf(note.endUnits);
+            news.strike(note.frame, note.rowId, note.step, note.pattern, note.velocity, note.cents, gate);
             voices.strike(strike.of(note.slot, note.frame, note.velocity, note.cents, note.kind).which(note.ordinal, note.place)
-                    .gate(note.endUnits, sequencer.frameOf(note.endUnits), note.startUnits, note.source), frame);
+                    .gate(note.endUnits, gate, note.startUnits, note.source), frame);
         }
         if (!left) {
             voices.endGatesOfOthers(sequencer.playingId(), switched);

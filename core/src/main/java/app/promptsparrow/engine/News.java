@@ -15,7 +15,7 @@ public final class News {
     private static final int MOMENTS = 256;
     private static final int MOMENT_FIELDS = 6;
     private static final int STRIKES = 1_024;
-    private static final int STRIKE_FIELDS = 3;
+    private static final int STRIKE_FIELDS = 5;
     private static final int LEVELS = 4_096;
     private static final int LEVEL_FIELDS = 2;
     private static final int LOUDNESS_STEPS = 128;
@@ -63,6 +63,18 @@ public final class News {
         void strike(long frame, int rowId, int step, int pattern);
     }
 
+    /** Called for each note that was struck, to send it on. */
+    @FunctionalInterface
+    public interface NoteSink {
+        /**
+         * @param frame     when it sounds
+         * @param rowId     value of the row's id
+         * @param cents     drum: pitch offset; bass: MIDI note times 100
+         * @param gateFrame when its gate ends, if nothing ends it before
+         */
+        void note(long frame, int rowId, int velocity, int cents, long gateFrame);
+    }
+
     /** Called for each {@link #LEVEL_FRAMES} frames that left the program. */
     @FunctionalInterface
     public interface LevelSink {
@@ -89,12 +101,14 @@ public final class News {
         momentCount.setRelease(at + 1);
     }
 
-    void strike(long frame, int rowId, int step, int pattern) {
+    void strike(long frame, int rowId, int step, int pattern, int velocity, int cents, long gateFrame) {
         long at = strikeCount.getPlain();
         int cell = (int) (at % STRIKES) * STRIKE_FIELDS;
         strikes.setRelease(cell, frame);
         strikes.setRelease(cell + 1, (long) rowId << 32 | step & 0xFFFFFFFFL);
         strikes.setRelease(cell + 2, pattern);
+        strikes.setRelease(cell + 3, (long) velocity << 32 | cents & 0xFFFFFFFFL);
+        strikes.setRelease(cell + 4, gateFrame);
         strikeCount.setRelease(at + 1);
     }
 
@@ -216,6 +230,21 @@ public final class News {
 
         /** Hands on all strikes up to a frame that were not read before. */
         public void takeUpTo(long frame, StrikeSink sink) {
+            take(frame, (struck, cell) -> {
+                long what = strikes.getAcquire(cell + 1);
+                sink.strike(struck, (int) (what >> 32), (int) what, (int) strikes.getAcquire(cell + 2));
+            });
+        }
+
+        /** The same, as notes. */
+        public void takeNotes(long frame, NoteSink sink) {
+            take(frame, (struck, cell) -> {
+                long how = strikes.getAcquire(cell + 3);
+                sink.note(struck, (int) (strikes.getAcquire(cell + 1) >> 32), (int) (how >> 32), (int) how, strikes.getAcquire(cell + 4));
+            });
+        }
+
+        private void take(long frame, Cell sink) {
             long written = strikeCount.getAcquire();
             if (written - next > STRIKES / 2) {
                 lost += written - next - STRIKES / 2;
@@ -227,8 +256,7 @@ public final class News {
                 if (struck > frame) {
                     return;
                 }
-                long what = strikes.getAcquire(cell + 1);
-                sink.strike(struck, (int) (what >> 32), (int) what, (int) strikes.getAcquire(cell + 2));
+                sink.strike(struck, cell);
                 next++;
             }
         }
@@ -237,6 +265,10 @@ public final class News {
         public long lost() {
             return lost;
         }
+    }
+
+    private interface Cell {
+        void strike(long frame, int cell);
     }
 
     public Reader reader() {

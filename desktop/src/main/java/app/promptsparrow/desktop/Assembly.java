@@ -11,6 +11,7 @@ import app.promptsparrow.desktop.frame.QuestionBar;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.pane.KitView;
 import app.promptsparrow.desktop.live.HandIn;
+import app.promptsparrow.desktop.live.HandOut;
 import app.promptsparrow.desktop.live.Metronome;
 import app.promptsparrow.desktop.live.Pads;
 import app.promptsparrow.desktop.live.Recorder;
@@ -29,6 +30,7 @@ import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.MidiPorts;
+import app.promptsparrow.devices.MonitorPort;
 import app.promptsparrow.devices.PadsPort;
 import java.util.List;
 import java.util.Optional;
@@ -42,6 +44,7 @@ public final class Assembly {
     private final BeatPresenter presenter;
     private final MainView frame;
     private final HandIn hands;
+    private final HandOut sends;
 
     /**
      * @param queue   one thread for project files, see {@link Jobs}
@@ -63,10 +66,13 @@ public final class Assembly {
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
         session.later().add(kits::openRemembered);
-        PadsPort ports = new PadsPort(midi);
+        MonitorPort monitor = new MonitorPort(midi);
+        PadsPort ports = new PadsPort(monitor);
+        sends = new HandOut(session, ports, beside, Platform::runLater);
+        session.later().add(sends::look);
         hands = new HandIn(session, chosen, recorder, ports, beside, Platform::runLater);
         session.later().add(hands::look);
-        frame = new MainView(session, chosen, recorder, new Pads(session, chosen, ports), slots, kits, files, bar,
+        frame = new MainView(session, chosen, recorder, new Pads(session, chosen, ports), sends, monitor, slots, kits, files, bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
@@ -75,6 +81,11 @@ public final class Assembly {
     /** The whole content of the window. */
     public MainView frame() {
         return frame;
+    }
+
+    /** What is sent by MIDI. */
+    public HandOut sends() {
+        return sends;
     }
 
     /** What is played by MIDI. */

@@ -106,6 +106,7 @@ public final class SparrowApp extends Application {
         Session session = assembly.session();
         Timeline looks = new Timeline(new KeyFrame(Duration.seconds(2), event -> {
             assembly.hands().look();
+            assembly.sends().look();
             session.player().lookForCard(Cards.SYSTEM, () -> session.say("the sound card is there: heard again"));
         }));
         looks.setCycleCount(Animation.INDEFINITE);

@@ -16,6 +16,16 @@ public interface MidiPorts {
         public AutoCloseable openInput(String name, MidiSink sink) throws Unavailable {
             throw new Unavailable("the MIDI input '" + name + "' is not there", null);
         }
+
+        @Override
+        public List<String> outputs() {
+            return List.of();
+        }
+
+        @Override
+        public MidiPort openOutput(String name) throws Unavailable {
+            throw new Unavailable("the MIDI output '" + name + "' is not there", null);
+        }
     };
 
     /** The names of the inputs that are there now, each once. */
@@ -27,6 +37,16 @@ public interface MidiPorts {
      * @throws Unavailable with a sentence if it is gone or in use
      */
     AutoCloseable openInput(String name, MidiSink sink) throws Unavailable;
+
+    /** The names of the outputs that are there now, each once. */
+    List<String> outputs();
+
+    /**
+     * Opens an output by its name.
+     *
+     * @throws Unavailable with a sentence if it is gone or in use
+     */
+    MidiPort openOutput(String name) throws Unavailable;
 
     /** A port that cannot be opened. */
     final class Unavailable extends Exception {

@@ -36,6 +36,16 @@ public final class PadsPort implements MidiPorts {
         return () -> sinks.remove(sink);
     }
 
+    @Override
+    public List<String> outputs() {
+        return others.outputs();
+    }
+
+    @Override
+    public MidiPort openOutput(String name) throws Unavailable {
+        return others.openOutput(name);
+    }
+
     /** @param velocity 0 lets the note go */
     public void note(int channel, int note, int velocity) {
         int status = (velocity > 0 ? MidiSink.NOTE_ON : MidiSink.NOTE_OFF) | channel - 1;

@@ -2,6 +2,8 @@ package app.promptsparrow.devices;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
+import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
 import javax.sound.midi.MidiMessage;
 import javax.sound.midi.MidiSystem;
@@ -20,28 +22,74 @@ public final class SystemMidi implements MidiPorts {
 
     @Override
     public List<String> inputs() {
+        return names(INPUT);
+    }
+
+    @Override
+    public List<String> outputs() {
+        return names(OUTPUT);
+    }
+
+    private static final Predicate<MidiDevice> INPUT = device -> device.getMaxTransmitters() != 0;
+    private static final Predicate<MidiDevice> OUTPUT = device -> device.getMaxReceivers() != 0;
+
+    private static List<String> names(Predicate<MidiDevice> which) {
         List<String> names = new ArrayList<>();
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (!names.contains(info.getName()) && isInput(info)) {
+            if (!names.contains(info.getName()) && isPort(info, which)) {
                 names.add(info.getName());
             }
         }
         return names;
     }
 
-    private static boolean isInput(MidiDevice.Info info) {
+    private static boolean isPort(MidiDevice.Info info, Predicate<MidiDevice> which) {
         try {
             MidiDevice device = MidiSystem.getMidiDevice(info);
-            return !(device instanceof Sequencer) && !(device instanceof Synthesizer) && device.getMaxTransmitters() != 0;
+            return !(device instanceof Sequencer) && !(device instanceof Synthesizer) && which.test(device);
         } catch (MidiUnavailableException | IllegalArgumentException gone) {
             return false;
         }
     }
 
     @Override
+    public MidiPort openOutput(String name) throws Unavailable {
+        for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
+            if (info.getName().equals(name) && isPort(info, OUTPUT)) {
+                try {
+                    return opened(MidiSystem.getMidiDevice(info));
+                } catch (MidiUnavailableException | IllegalArgumentException inUse) {
+                    throw new Unavailable("the MIDI output '" + name + "' is in use by another program or gone", inUse);
+                }
+            }
+        }
+        throw new Unavailable("the MIDI output '" + name + "' is not there", null);
+    }
+
+    private static MidiPort opened(MidiDevice device) throws MidiUnavailableException {
+        device.open();
+        Receiver receiver = device.getReceiver();
+        return new MidiPort() {
+            @Override
+            public void send(int status, int data1, int data2) {
+                try {
+                    receiver.send(new ShortMessage(status, data1, data2), -1); // at once: not all ports keep to time stamps
+                } catch (InvalidMidiDataException | IllegalStateException gone) {
+                    // a port that has gone swallows it
+                }
+            }
+
+            @Override
+            public void close() {
+                device.close();
+            }
+        };
+    }
+
+    @Override
     public AutoCloseable openInput(String name, MidiSink sink) throws Unavailable {
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (info.getName().equals(name) && isInput(info)) {
+            if (info.getName().equals(name) && isPort(info, INPUT)) {
                 try {
                     return open(MidiSystem.getMidiDevice(info), sink);
                 } catch (MidiUnavailableException | IllegalArgumentException inUse) {

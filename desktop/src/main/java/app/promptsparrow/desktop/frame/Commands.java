@@ -82,7 +82,7 @@ final class Commands {
     }
 
     /** The project and the window. */
-    static List<Command> project(Travel travel, FileActions files, ExportActions exports, Runnable pads, Runnable keySheet, Runnable theme, Runnable escape) {
+    static List<Command> project(Travel travel, FileActions files, ExportActions exports, Runnable pads, Runnable monitor, Runnable keySheet, Runnable theme, Runnable escape) {
         CommandList list = new CommandList().group("Project and window");
         list.addHeld("undo", "undo", travel::undo, key(KeyCode.Z, CONTROL_DOWN));
         list.addHeld("redo", "redo", travel::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
@@ -93,6 +93,7 @@ final class Commands {
         list.add("export", "export this pattern as MIDI", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN));
         list.add("theme", "Dusk or Dawn", theme, key(KeyCode.T, CONTROL_DOWN));
         list.add("pads", "the practice pads", pads, key(KeyCode.F4));
+        list.add("port-monitor", "MIDI out and the port monitor", monitor, key(KeyCode.F4, SHIFT_DOWN));
         list.bind("F1", "this sheet", keySheet, key(KeyCode.F1));
         list.bind("Escape", "cancel: a question, a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
         return list.list();

@@ -6,9 +6,11 @@ import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
+import app.promptsparrow.desktop.live.HandOut;
 import app.promptsparrow.desktop.live.Pads;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.pane.LiveLine;
+import app.promptsparrow.desktop.live.pane.MonitorWindow;
 import app.promptsparrow.desktop.live.pane.PadsWindow;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
@@ -20,6 +22,7 @@ import app.promptsparrow.desktop.session.Travel;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.MonitorPort;
 import app.promptsparrow.file.Journal;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -68,7 +71,10 @@ public final class MainView extends StackPane {
     private KeySheet keySheet;
     private final Keyboard keyboard;
     private final Pads pads;
+    private final HandOut sends;
+    private final MonitorPort monitor;
     private PadsWindow padsWindow;
+    private MonitorWindow monitorWindow;
     private boolean byMouse;
     private boolean changed;
     private boolean updateDue;
@@ -79,11 +85,13 @@ public final class MainView extends StackPane {
      * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Recorder recorder, Pads pads, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
+    public MainView(Session session, Chosen chosen, Recorder recorder, Pads pads, HandOut sends, MonitorPort monitor, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
         this.recorder = recorder;
         this.pads = pads;
+        this.sends = sends;
+        this.monitor = monitor;
         this.slots = slots;
         this.kits = kits;
         this.files = files;
@@ -103,7 +111,7 @@ public final class MainView extends StackPane {
         getStylesheets().setAll(theme.styleSheets());
         session.later().add(() -> {
             TransportBar made = new TransportBar(session, chosen, recorder, travel, kits, new KeyChange(session), () -> show(view("Mix")));
-            ProjectMenu.fill(made.projectMenu(), session, files, exports);
+            ProjectMenu.fill(made.projectMenu(), session, files, exports, this::showMonitor);
             transport.fill(made);
             made.update();
         });
@@ -196,7 +204,7 @@ public final class MainView extends StackPane {
             List<Command> commands = new ArrayList<>(Commands.play(chosen, recorder, slots, () -> status.ifThere(StatusLine::askWhySilent)));
             commands.addAll(Commands.views(views, this::show, kits));
             commands.addAll(shown.commands());
-            commands.addAll(Commands.project(travel, files, exports, this::showPads, this::toggleKeySheet, this::otherTheme, this::escape));
+            commands.addAll(Commands.project(travel, files, exports, this::showPads, this::showMonitor, this::toggleKeySheet, this::otherTheme, this::escape));
             return new KeyTable(commands, session.settings()::key, session.settings()::setKey);
         });
     }
@@ -248,6 +256,13 @@ public final class MainView extends StackPane {
             }
         }
         return false;
+    }
+
+    private void showMonitor() {
+        if (monitorWindow == null) {
+            monitorWindow = new MonitorWindow(session, sends, monitor, getScene().getWindow());
+        }
+        monitorWindow.toggle(theme);
     }
 
     /** While it records, Delete is held to erase. */

@@ -23,7 +23,7 @@ final class ProjectMenu {
     private ProjectMenu() {
     }
 
-    static void fill(MenuButton button, Session session, FileActions files, ExportActions exports) {
+    static void fill(MenuButton button, Session session, FileActions files, ExportActions exports, Runnable monitor) {
         Menu recent = new Menu("Open recent");
         recent.setId("menu-recent");
         button.setOnShowing(event -> fillRecent(recent, files));
@@ -61,6 +61,7 @@ final class ProjectMenu {
                 Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::chart),
                 Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi),
                 new SeparatorMenuItem(),
+                item("menu-midi-out", "MIDI out and port monitor…", monitor, key(KeyCode.F4, SHIFT_DOWN)),
                 middleC);
     }
 

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.player;
 
 import app.promptsparrow.devices.Cards;
+import app.promptsparrow.devices.NotesOut;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.EngineCommands;
@@ -56,7 +57,7 @@ public final class Player implements AutoCloseable {
     /** What found the engine's ring full, in order; tried again once a pulse. */
     private final Deque<BooleanSupplier> unsent = new ArrayDeque<>();
     private long faultsTold;
-    private Playback playback;
+    private volatile Playback playback;
     private Runnable whenReady = () -> { };
 
     /**
@@ -251,6 +252,11 @@ public final class Player implements AutoCloseable {
     public void unqueue() {
         queued = null;
         send(engine.commands()::unqueue);
+    }
+
+    /** Sends what is heard to a MIDI output, once it is started. */
+    public NotesOut notesOut() {
+        return new NotesOut(engine.news(), this::heardFrame, engine.rateHz());
     }
 
     /** Commands of a thread of its own, see {@link Engine#newWriter}. */

@@ -1,0 +1,139 @@
+package app.promptsparrow.devices;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.Playable;
+import app.promptsparrow.engine.PlayableBuilder;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.score.Scores;
+import app.promptsparrow.score.Source;
+import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.time.Tempo;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Notes and clock out, with the time passed in. */
+class NotesOutTest {
+
+    private static final int RATE = 48_000;
+    private static final PatternId ONE = new PatternId(1);
+    private static final RowId KICK = new RowId(1);
+    private static final RowId SNARE = new RowId(2);
+    /** What the engine has rendered beyond what is heard. */
+    private static final int AHEAD = 3_072;
+
+    private record Sent(String what, double ms) {
+    }
+
+    private final List<Sent> sent = new ArrayList<>();
+    private long nowNs = 1_000_000_000L;
+    private final Engine engine = new Engine(RATE);
+    private long heard;
+    private final NotesOut out = new NotesOut(engine.news(), () -> heard, RATE);
+    private final long begun = nowNs;
+
+    private void play(Project project) {
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(project, List.of(new Playable.Piece(1, new Scores().of(project, new Source.Loop(ONE))))));
+        engine.commands().play(1, 0);
+        out.rows(new NotesOut.Row[] {null, new NotesOut.Row(10, 36, false, true), new NotesOut.Row(10, 38, false, false)});
+        out.connect(new MidiPort() {
+            @Override
+            public void send(int status, int data1, int data2) {
+                sent.add(new Sent(Integer.toHexString(status) + " " + data1 + " " + data2, (nowNs - begun) / 1e6));
+            }
+
+            @Override
+            public void close() {
+                sent.add(new Sent("closed", (nowNs - begun) / 1e6));
+            }
+        });
+    }
+
+    /** Lets time pass, half a millisecond at a time; what is heard is told in jumps of 10 ms, as some cards do. */
+    private void pass(double ms) {
+        float[] left = new float[64];
+        float[] right = new float[64];
+        for (long until = nowNs + (long) (ms * 1e6); nowNs < until; nowNs += 500_000) {
+            long exact = (nowNs - begun) * RATE / 1_000_000_000L;
+            heard = exact - exact % 480;
+            while (engine.handedFrames() < exact + AHEAD) {
+                engine.render(left, right, 64);
+            }
+            out.step(nowNs);
+        }
+    }
+
+    private static Project project() {
+        return Project.untitled().withTempo(new Tempo(120_000)).withPattern(ONE, p -> p
+                .withLane(KICK, lane -> Lane.of(Hit.drum(0, 100), Hit.drum(4, 90).withLength(Hit.STEP * 2), Hit.drum(8, 80)))
+                .withLane(SNARE, lane -> Lane.of(Hit.drum(4, 99))));
+    }
+
+    private List<Sent> sent(String beginning) {
+        return sent.stream().filter(one -> one.what.startsWith(beginning)).toList();
+    }
+
+    @Test
+    void notes_are_sent_when_they_are_heard_and_end_with_their_gates() {
+        play(project());
+        pass(1_900);
+        List<Sent> notes = sent("9");
+        assertThat(notes).extracting(Sent::what).containsExactly("99 36 100", "99 36 90", "99 36 80"); // the snare is muted
+        double first = notes.get(0).ms;
+        assertThat(first).as("as it is heard, within what the card tells").isBetween(0.0, 10.5);
+        assertThat(notes.get(1).ms - first).isBetween(494.0, 506.0);
+        assertThat(notes.get(2).ms - notes.get(1).ms).as("once it is followed").isBetween(498.5, 501.5);
+        List<Sent> ends = sent("89");
+        assertThat(ends).hasSize(3);
+        assertThat(ends.get(1).ms - notes.get(1).ms).as("two sixteenths").isBetween(248.0, 252.0);
+    }
+
+    @Test
+    void stopping_ends_every_note_and_another_port_gets_none_of_them() {
+        play(project().withPattern(ONE, p -> p.withLane(KICK, lane -> Lane.of(Hit.drum(0, 100).withLength(Hit.STEP * 16)))));
+        pass(300);
+        engine.commands().stop();
+        pass(200);
+        assertThat(sent("89 36")).hasSize(1);
+        out.connect(null);
+        pass(5);
+        assertThat(sent("closed")).hasSize(1);
+    }
+
+    @Test
+    void the_clock_starts_counts_24_a_beat_and_stops() {
+        out.sendClock(true);
+        play(project());
+        pass(2_000);
+        engine.commands().stop();
+        pass(200);
+        assertThat(sent("fa")).hasSize(1);
+        assertThat(sent("fc")).hasSize(1);
+        List<Sent> clocks = sent("f8");
+        assertThat(clocks.size()).isBetween(95, 101);
+        for (int i = 48; i < 90; i++) {
+            assertThat(clocks.get(i + 1).ms - clocks.get(i).ms).as("clock %d", i).isBetween(19.0, 22.5);
+        }
+        assertThat(clocks.get(0).ms).isGreaterThanOrEqualTo(sent("fa").get(0).ms);
+    }
+
+    @Test
+    void the_monitor_keeps_what_comes_with_its_time() throws Exception {
+        MonitorPort monitor = new MonitorPort(MidiPorts.NONE);
+        assertThat(monitor.outputs()).containsExactly(MonitorPort.NAME);
+        try (MidiPort port = monitor.openOutput(MonitorPort.NAME)) {
+            long before = System.nanoTime();
+            port.send(0x99, 36, 100);
+            port.send(0xF8, 0, 0);
+            assertThat(monitor.count()).isEqualTo(2);
+            assertThat(monitor.since(1)).hasSize(1);
+            assertThat(monitor.since(0).get(0).timeNs()).isGreaterThanOrEqualTo(before);
+        }
+    }
+}
