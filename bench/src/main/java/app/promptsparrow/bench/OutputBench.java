@@ -2,14 +2,24 @@ package app.promptsparrow.bench;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.devices.AudioOutput;
+import app.promptsparrow.devices.MidiPort;
+import app.promptsparrow.devices.MidiSink;
+import app.promptsparrow.devices.NotesOut;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.engine.EngineCommands;
+import app.promptsparrow.engine.News;
 import app.promptsparrow.engine.PlayableBuilder;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.SoundStore;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
 
 /** The render thread on each output there is, in real time: late blocks and drift. */
 final class OutputBench {
@@ -28,7 +38,115 @@ final class OutputBench {
             System.out.println("no sound card here: the card was not driven");
             found.close();
         }
+        figures.add(notesOut(quick ? 6 : 20));
+        figures.add(pad(quick ? 12 : 40));
         return figures;
+    }
+
+    /** How far notes sent to a port come from when their frames are heard, beside what all of them have in common. */
+    private static Figure notesOut(int seconds) throws InterruptedException {
+        Engine engine = new Engine(RATE);
+        Project demo = DemoProject.make();
+        engine.publish(EngineBench.playable(new PlayableBuilder(EngineBench.whole(SoundStore.onDemand(RATE), demo)), demo));
+        News.Reader strikes = engine.news().reader();
+        List<Long> arrived = Collections.synchronizedList(new ArrayList<>());
+        List<Long> exact = new ArrayList<>();
+        try (Playback playback = new Playback(engine, Outputs.clock(RATE, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK).start();
+                NotesOut out = new NotesOut(engine.news(), playback::heardFrame, RATE)) {
+            NotesOut.Row[] rows = new NotesOut.Row[demo.kit().highestRowId() + 1];
+            demo.kit().rows().forEach(row -> rows[row.id().value()] = new NotesOut.Row(row.midi().channel(), row.midi().note(), row.isBass(), true));
+            out.rows(rows);
+            out.connect(new MidiPort() {
+                @Override
+                public void send(int status, int data1, int data2) {
+                    if ((status & 0xF0) == MidiSink.NOTE_ON) {
+                        arrived.add(System.nanoTime());
+                    }
+                }
+
+                @Override
+                public void close() {
+                    // nothing is held
+                }
+            });
+            out.start();
+            TimeUnit.SECONDS.sleep(1); // until the clock is followed
+            engine.commands().play(1, 0);
+            TimeUnit.SECONDS.sleep(seconds);
+            engine.commands().stop();
+            TimeUnit.MILLISECONDS.sleep(500);
+        }
+        strikes.takeNotes(Long.MAX_VALUE, (frame, row, velocity, cents, gate) -> exact.add(frame));
+        double[] off = new double[Math.min(arrived.size(), exact.size())];
+        for (int i = 0; i < off.length; i++) {
+            off[i] = arrived.get(i) / 1e6 - exact.get(i) * 1_000.0 / RATE;
+        }
+        double median = Bench.median(off.clone());
+        double[] jitter = Arrays.stream(off).map(ms -> Math.abs(ms - median)).sorted().toArray();
+        return Figure.atMost("P9-note-out", "jitter of " + off.length + " notes sent, 99th percentile", jitter[(int) (jitter.length * 0.99)], "ms", 1);
+    }
+
+    /** From a pad's event to the first block that has its sound. */
+    private static Figure pad(int times) throws InterruptedException {
+        Engine engine = new Engine(RATE);
+        Project project = Project.untitled();
+        engine.publish(EngineBench.playable(new PlayableBuilder(EngineBench.whole(SoundStore.onDemand(RATE), project)), project));
+        AudioOutput clock = Outputs.clock(RATE, Playback.USUAL_BLOCK);
+        AtomicLong blocks = new AtomicLong();
+        AtomicLong sounded = new AtomicLong(-1);
+        AudioOutput watched = new AudioOutput() {
+            @Override
+            public int rateHz() {
+                return RATE;
+            }
+
+            @Override
+            public boolean isAudible() {
+                return false;
+            }
+
+            @Override
+            public String description() {
+                return "watched";
+            }
+
+            @Override
+            public boolean write(byte[] pcm, int bytes) throws DeviceLost {
+                long block = blocks.incrementAndGet();
+                for (int i = 0; i < bytes && sounded.get() < 0; i++) {
+                    if (pcm[i] != 0) {
+                        sounded.set(block);
+                    }
+                }
+                return clock.write(pcm, bytes);
+            }
+
+            @Override
+            public long heardFrames() {
+                return clock.heardFrames();
+            }
+
+            @Override
+            public void close() {
+                clock.close();
+            }
+        };
+        double most = 0;
+        RowId snare = project.kit().rows().get(1).id();
+        try (Playback playback = new Playback(engine, watched, Playback.USUAL_BLOCK).start()) {
+            EngineCommands commands = engine.newWriter();
+            for (int i = 0; i < times; i++) {
+                TimeUnit.MILLISECONDS.sleep(2_500 + 7L * i); // until it has rung out
+                sounded.set(-1);
+                long at = blocks.get();
+                commands.audition(snare, 100, 0);
+                while (sounded.get() < 0 && playback.output() == watched) {
+                    Thread.onSpinWait();
+                }
+                most = Math.max(most, sounded.get() - at);
+            }
+        }
+        return Figure.atMost("P9-pad", "from a pad's event to the first block with its sound, slowest of " + times, most, "blocks", 2);
     }
 
     private static List<Figure> drive(String name, AudioOutput output, int playSeconds) throws InterruptedException {

@@ -58,6 +58,7 @@ final class TransportBar extends HBox {
     private final Session session;
     private final Chosen chosen;
     private final Recorder recorder;
+    private final Group bird;
     private final Button record = new Button();
     private final Button click = new Button();
     private final Travel travel;
@@ -90,8 +91,8 @@ final class TransportBar extends HBox {
         getStyleClass().add("top-bar");
         setMinHeight(HEIGHT);
         setMaxHeight(HEIGHT);
-        Group bird = brand();
-        widthProperty().addListener((observable, was, width) -> Forms.showIf(width.doubleValue() > NARROW, bird)); // the bird makes way for what is used
+        bird = brand();
+        widthProperty().addListener((observable, was, width) -> Forms.showIf(width.doubleValue() > NARROW, bird));
         getChildren().addAll(bird, project(), travel(), transport(), count, position(), tempo, named("meter", meter), swing,
                 named("key", key), space(), master);
         count.getStyleClass().add("count");
@@ -129,6 +130,12 @@ final class TransportBar extends HBox {
 
     MenuButton projectMenu() {
         return projectMenu;
+    }
+
+    /** The bird makes way for what is used where there is little room. */
+    @Override
+    protected double computeMinWidth(double height) {
+        return super.computeMinWidth(height) - (bird.isManaged() ? bird.minWidth(-1) + getSpacing() : 0);
     }
 
     private static Group brand() {

@@ -47,6 +47,7 @@ public final class HandIn implements AutoCloseable {
     /** Messages that belong to no row, and notes for which there was no room. */
     private final AtomicLong unused = new AtomicLong();
     private volatile Table table;
+    private boolean due;
 
     /**
      * @param worker opens and closes ports
@@ -60,11 +61,20 @@ public final class HandIn implements AutoCloseable {
         this.commands = session.player().newWriter();
         this.ui = ui;
         this.worker = worker;
-        session.onChange(this::tell);
+        session.onChange(this::tellSoon);
         tell();
     }
 
+    /** Once all that listen to the change have taken note of it: which row is chosen may not hold before. */
+    private void tellSoon() {
+        if (!due) {
+            due = true;
+            ui.execute(this::tell);
+        }
+    }
+
     private void tell() {
+        due = false;
         Map<Integer, Row> drums = new HashMap<>();
         Map<Integer, Row> bass = new HashMap<>();
         for (Row row : session.project().kit().rows()) {

@@ -44,6 +44,7 @@ public final class Recorder {
     private final Map<Player.Withheld, Long> silent = new HashMap<>();
     /** Bass notes that are still held, and rows whose pad is. */
     private final Map<RowId, Held> held = new HashMap<>();
+    private Steps steps = (row, velocity, note) -> { };
     private Optional<Latency> measuring = Optional.empty();
     private long erasedUpTo;
     private int lost;
@@ -139,8 +140,8 @@ public final class Recorder {
     /** Begins to measure how late taps come, or breaks it off. */
     public void measure() {
         measuring = measuring.isPresent() ? Optional.empty() : Optional.of(new Latency());
-        session.say(measuring.isEmpty() ? "no longer measuring" : session.player().now().playing() ? tapAlong() : "start the music with the click on, then tap along with any pad or key");
         session.tell();
+        session.say(measuring.isEmpty() ? "no longer measuring" : session.player().now().playing() ? tapAlong() : "start the music with the click on, then tap along with any pad or key");
     }
 
     public boolean isMeasuring() {
@@ -167,8 +168,8 @@ public final class Recorder {
         }
         measuring = Optional.empty();
         int median = result.get().medianMs();
-        session.say("taps came " + (median < 0 ? -median + " ms early" : median + " ms late") + ", half of them within " + result.get().spreadMs() + " ms of that; latency is set to " + median + " ms");
         setCorrectionMs(median);
+        session.say("taps came " + (median < 0 ? -median + " ms early" : median + " ms late") + ", half of them within " + result.get().spreadMs() + " ms of that; latency is set to " + median + " ms");
     }
 
     public Playing playing() {
@@ -177,6 +178,17 @@ public final class Recorder {
 
     public Metronome metronome() {
         return metronome;
+    }
+
+    /** Takes what is played while it is armed and stopped: a step is entered at the cursor. */
+    @FunctionalInterface
+    public interface Steps {
+        void enter(RowId row, int velocity, int note);
+    }
+
+    /** Who enters steps. */
+    public void onStep(Steps listener) {
+        steps = listener;
     }
 
     // --- the music ---
@@ -258,7 +270,9 @@ public final class Recorder {
                 tap(timeNs);
                 return;
             }
-            if (armed && !erasing) {
+            if (armed && !session.player().now().playing()) {
+                steps.enter(row, velocity, note);
+            } else if (armed && !erasing) {
                 record(there.get(), velocity, note, timeNs);
             }
         }

@@ -36,6 +36,7 @@ public final class SlotsPane extends VBox {
 
     public static final double HEIGHT = 86;
     private static final double CARD_HEIGHT = 54;
+    private static final double GAP = 5;
     /** What of a card's width its name cannot have: borders, the slot's key and the space between. */
     private static final double BESIDE_NAME = 30;
 
@@ -80,12 +81,14 @@ public final class SlotsPane extends VBox {
             slots.getChildren().add(card.button);
             HBox.setHgrow(card.button, Priority.ALWAYS);
         }
-        setSpacing(5);
+        setSpacing(GAP);
         measure.setFont(Font.font("IBM Plex Sans", 11)); // of .slot-name
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(8, banks, gap, next);
         head.setAlignment(Pos.CENTER_LEFT);
+        head.setMinHeight(HEIGHT - CARD_HEIGHT - GAP);
+        head.setMaxHeight(HEIGHT - CARD_HEIGHT - GAP);
         getChildren().addAll(head, slots);
     }
 

@@ -3,10 +3,14 @@ package app.promptsparrow.desktop.live;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
 import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
@@ -99,5 +103,25 @@ class PadsWindowTest extends WindowUnderTest {
         robot.push(KeyCode.DIGIT3);
         settle();
         assertThat(presenter.chosen().row().id()).isEqualTo(new RowId(3));
+    }
+
+    @Test
+    void armed_and_stopped_pads_enter_steps_at_the_cursor_with_their_velocity(FxRobot robot) throws Exception {
+        robot.push(KeyCode.CONTROL, KeyCode.R);
+        press(robot, 2, 0.9);
+        until(() -> hits(SNARE).size() == 1);
+        press(robot, 2, 0.1);
+        until(() -> hits(SNARE).size() == 2);
+        assertThat(hits(SNARE)).extracting(Hit::step).containsExactly(0, 1);
+        assertThat(hits(SNARE).get(0).velocity()).isGreaterThan(hits(SNARE).get(1).velocity() + 40);
+    }
+
+    @Test
+    void another_project_is_opened_while_a_row_is_chosen_that_it_lacks(FxRobot robot) throws Exception {
+        interact(() -> presenter.chosen().chooseRow(store.project().kit().rows().get(13).id()));
+        interact(() -> store.open(Project.untitled(new Kit("Two", store.project().kit().rows().subList(0, 2), Reverb.USUAL)), Optional.empty()));
+        assertThat(presenter.chosen().row().id()).isEqualTo(KICK);
+        press(robot, 2, 0.5);
+        assertThat(presenter.chosen().row().id()).isEqualTo(SNARE);
     }
 }

@@ -38,6 +38,7 @@ public final class PlayKeys {
         this.hand = hand;
         this.planting = planting;
         this.recorder = recorder;
+        recorder.onStep(this::enter);
         this.editor = editor;
     }
 
@@ -78,11 +79,7 @@ public final class PlayKeys {
         } else {
             drum(index).ifPresent(drum -> {
                 hand.put(drum, hand.cursor());
-                if (recorder.isArmed() && isStepping()) {
-                    editor.plantAtCursor();
-                } else {
-                    recorder.strike(drum, planting.touch(), 0, System.nanoTime());
-                }
+                recorder.strike(drum, planting.touch(), 0, System.nanoTime());
             });
         }
         return true;
@@ -99,6 +96,19 @@ public final class PlayKeys {
     /** The drum row that a letter plays. */
     private Optional<RowId> drum(int index) {
         return session.project().kit().rows().stream().filter(row -> !row.isBass()).map(Row::id).skip(index).findFirst();
+    }
+
+    /** A step that is played while recording is armed and nothing plays: a hit at the cursor, which moves on by the row's stride. */
+    private void enter(RowId row, int velocity, int note) {
+        if (!isStepping() || on && chosen.isBass(row)) { // play keys enter notes of a bass row also unarmed
+            return;
+        }
+        hand.put(row, hand.cursor());
+        Cell cell = new Cell(row, hand.cursor());
+        Hit hit = planting.newHit(cell, note).withVelocity(velocity);
+        editor.editRow("Enter a step in " + chosen.rowName(row), row, Set.of(), Set.of(hit), null);
+        hand.select(Set.of(cell));
+        editor.moveOn(planting.stride());
     }
 
     private void playNote(RowId row, int index) {

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
@@ -66,6 +67,7 @@ public final class PadsWindow {
     private Optional<PadKeys> learning = Optional.empty();
     private final Scene scene;
     private boolean placed;
+    private boolean due;
 
     public PadsWindow(Session session, Pads pads, Window owner, Others others) {
         this.session = session;
@@ -106,7 +108,7 @@ public final class PadsWindow {
                 pads.releaseAll();
             }
         });
-        session.onChange(this::update);
+        session.onChange(this::updateSoon);
     }
 
     private void wireHead() {
@@ -222,6 +224,17 @@ public final class PadsWindow {
 
     public void hide() {
         stage.hide();
+    }
+
+    /** Once all that listen to a change have taken note of it. */
+    private void updateSoon() {
+        if (!due && stage.isShowing()) {
+            due = true;
+            Platform.runLater(() -> {
+                due = false;
+                update();
+            });
+        }
     }
 
     private void update() {
