@@ -25,6 +25,9 @@ import javafx.stage.Window;
 /** The port monitor: where notes and clock are sent, and what comes at the stand-in for a receiver, as a real one would see it. */
 public final class MonitorWindow {
 
+    private static final double WIDTH = 540;
+    private static final double HEIGHT = 340;
+
     private final Session session;
     private final HandOut out;
     private final MonitorPort monitor;
@@ -57,6 +60,8 @@ public final class MonitorWindow {
         Tips.on(clock, "Send start, stop and 24 clocks a beat as well");
         steady.getStyleClass().add("second");
         steady.setId("monitor-clock");
+        to.setMinWidth(Region.USE_PREF_SIZE);
+        clock.setMinWidth(Region.USE_PREF_SIZE);
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
         HBox head = new HBox(8, to, clock, gap, steady);
@@ -67,10 +72,12 @@ public final class MonitorWindow {
         VBox.setVgrow(list, Priority.ALWAYS);
         VBox root = new VBox(8, head, list);
         root.getStyleClass().addAll("root", "pads");
-        scene = new Scene(root, 520, 320);
+        scene = new Scene(root, WIDTH, HEIGHT);
         stage.initOwner(owner);
         stage.setTitle("Port monitor");
         stage.setScene(scene);
+        stage.setMinWidth(WIDTH); // some window managers open it as small as may be
+        stage.setMinHeight(HEIGHT);
         stage.setOnHidden(event -> timer.stop());
         session.onChange(this::update);
     }
