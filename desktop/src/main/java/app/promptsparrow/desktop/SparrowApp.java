@@ -45,6 +45,7 @@ public final class SparrowApp extends Application {
 
     private Player player;
     private JournalKeeper journal;
+    private Assembly assembly;
 
     /** Begins what needs no window, while the toolkit makes ready for one. */
     @Override
@@ -60,7 +61,7 @@ public final class SparrowApp extends Application {
         player.start(prepared::playback, () -> { });
         Settings settings = prepared.settings();
         ProjectStore store = new ProjectStore(prepared.project());
-        Assembly assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
+        assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
         assembly.session().later().add(() -> lookForDevices(assembly));
         MainView view = assembly.frame();
         prepared.font();
@@ -207,6 +208,8 @@ public final class SparrowApp extends Application {
 
     @Override
     public void stop() {
+        assembly.hands().close();
+        assembly.sends().close(); // notes that sound elsewhere end
         player.close();
         prepared.worker.shutdownNow();
         prepared.files.shutdown();

@@ -109,8 +109,6 @@ final class NextLine extends HBox {
     void update() {
         nextAt.setText("next at: " + NAMES.get(playing.nextAt()));
         shownChain = "";
-        boolean has = session.project().banks().get(chosen.shown().bank()).fill().isPresent();
-        fill.setDisable(!has && !session.player().now().playing());
     }
 
     /** Once a pulse. */

@@ -11,6 +11,7 @@ import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
@@ -40,7 +41,7 @@ class SlotsWindowTest extends WindowUnderTest {
     @BeforeEach
     void openDemo() throws Exception {
         interact(() -> {
-            store.open(DemoProject.make(), Optional.empty());
+            store.open(new BankEdit.SetFill("", CROSSING, Optional.empty()).apply(DemoProject.make().withChain(List.of())), Optional.empty());
             presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
         });
         until(() -> player.isReady());
