@@ -25,7 +25,6 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
-import app.promptsparrow.project.Tint;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import java.io.IOException;
@@ -50,8 +49,6 @@ public final class DemoProject {
 
     private static final List<String> BANKS = List.of("Boarding", "Crossing", "Harbour");
 
-    private static final List<Tint> TINTS = List.of(Tint.SAND, Tint.RIVER, Tint.MOSS);
-
     private DemoProject() {
     }
 
@@ -73,20 +70,7 @@ public final class DemoProject {
         project = project.withBanks(banks).withSwing(new Swing(570, StepValue.SIXTEENTH));
         project = project.withKit(project.kit().with(row(project, "Clap"), row -> row.withLean(Lean.ofMillis(9))));
         project = mixed(withBeyondChart(project));
-        return played(project.withSongs(List.of(song(project))));
-    }
-
-    /** What is for playing: colours, a fill, a chain of Wake three times and its variation. */
-    private static Project played(Project project) {
-        List<Bank> banks = new ArrayList<>();
-        for (int i = 0; i < BANKS.size(); i++) {
-            Bank bank = project.banks().get(i);
-            Optional<PatternId> fill = bank.patterns().stream().filter(pattern -> pattern.name().endsWith(" fill")).map(Pattern::id).findFirst();
-            banks.add(bank.withTint(Optional.of(TINTS.get(i))).withFill(fill));
-        }
-        List<Pattern> shown = project.banks().get(FIRST_SHOWN.bank()).patterns();
-        PatternId wake = shown.get(0).id();
-        return project.withBanks(banks).withChain(List.of(wake, wake, wake, shown.get(1).id()));
+        return project.withSongs(List.of(song(project)));
     }
 
     /** Deckhand with two rows of Rope and Canvas, and a row for each way of choosing layers. */

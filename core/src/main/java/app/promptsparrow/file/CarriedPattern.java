@@ -16,7 +16,7 @@ public final class CarriedPattern {
     }
 
     public static byte[] write(Project project, Pattern pattern) {
-        return ProjectFile.json(project.withBanks(List.of(Bank.empty("Bank 1").with(0, Optional.of(pattern)))).withSongs(List.of()), false);
+        return ProjectFile.json(project.withBanks(List.of(Bank.empty("Bank 1").with(0, Optional.of(pattern)))).withSongs(List.of()).withChain(List.of()), false);
     }
 
     /** The project that {@link #write} made, or empty if the bytes are not of its making. */

@@ -8,8 +8,8 @@ import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.kit.Dip;
 import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.Kit;
-import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Master;
+import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Model;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
@@ -25,10 +25,9 @@ import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
-import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -241,8 +240,7 @@ class LimitsTest {
 
     @Test
     void a_chain_or_a_fill_that_cannot_be_is_refused_or_forgotten() throws Exception {
-        Project made = DemoProject.make();
-        Project demo = made.withChain(List.of()).withBanks(made.banks().stream().map(bank -> bank.withTint(Optional.empty()).withFill(Optional.empty())).toList());
+        Project demo = DemoProject.make();
         String json = new String(ProjectFile.json(demo, true), StandardCharsets.UTF_8);
         refused(zip(out -> out.write(json.replaceFirst("\"songs\"", "\"chain\": [1, 999], \"songs\"").getBytes(StandardCharsets.UTF_8))), "there is no pattern with id 999");
         refused(zip(out -> out.write(json.replaceFirst("\"slots\"", "\"tint\": \"neon\", \"slots\"").getBytes(StandardCharsets.UTF_8))), "a colour of banks");

@@ -196,7 +196,8 @@ class MidiReadingTest {
 
     @Test
     void a_pattern_of_ours_comes_onto_the_rows_of_an_open_project_by_name_or_note_and_brings_what_is_missing() throws Exception {
-        Project demo = DemoProject.make();
+        Project made = DemoProject.make();
+        Project demo = made.withChain(List.of(new PatternId(1), made.at(DemoProject.FIRST_SHOWN).orElseThrow().id())); // which stays behind
         Path path = folder.resolve("wake.mid");
         MidiPlan.of(demo, new Choice.OnePattern(DemoProject.FIRST_SHOWN), OptionalInt.of(1), MidiOptions.USUAL).write(path);
         Project open = Project.untitled();
