@@ -2,6 +2,7 @@ package app.promptsparrow.engine;
 
 import app.promptsparrow.sound.ClickSound;
 import java.util.Arrays;
+import java.util.concurrent.atomic.AtomicReferenceArray;
 
 /**
  * The metronome: strikes on the beats of what plays, the first of each bar higher. It is laid over what leaves the program and is in
@@ -11,8 +12,9 @@ final class Click {
 
     private static final ClickSound[] SOUNDS = ClickSound.values();
 
-    private final float[][] plain = new float[SOUNDS.length][];
-    private final float[][] accented = new float[SOUNDS.length][];
+    private final int rateHz;
+    /** The frames of each sound, plain and accented, once it has been asked for. */
+    private final AtomicReferenceArray<float[][]> frames = new AtomicReferenceArray<>(SOUNDS.length);
     /** What is laid over the output, frame for frame as the engine's ring. */
     private final float[] ring;
     private int sound = -1;
@@ -23,39 +25,43 @@ final class Click {
     private boolean silent = true;
 
     Click(int rateHz, int ringFrames) {
+        this.rateHz = rateHz;
         ring = new float[ringFrames];
-        for (int i = 0; i < SOUNDS.length; i++) {
-            plain[i] = SOUNDS[i].frames(rateHz, false);
-            accented[i] = SOUNDS[i].frames(rateHz, true);
+    }
+
+    /** Computes a sound before it is first asked for; most engines never click. Any thread but the render thread. */
+    void prepare(ClickSound of) {
+        if (frames.get(of.ordinal()) == null) {
+            frames.set(of.ordinal(), new float[][] {of.frames(rateHz, false), of.frames(rateHz, true)});
         }
     }
 
-    /** @param index which of {@link ClickSound}, or below 0 for none */
+    /** @param index which of {@link ClickSound}, {@link #prepare prepared}, or below 0 for none */
     void set(int index, float to) {
         sound = index;
         gain = to;
     }
 
     /** Makes the click of some frames that were just mixed. */
-    void mix(Sequencer sequencer, long frame, int frames) {
+    void mix(Sequencer sequencer, long frame, int count) {
         int start = (int) (frame % ring.length);
-        Arrays.fill(ring, start, start + frames, 0);
+        Arrays.fill(ring, start, start + count, 0);
         int done = 0;
         if (sound >= 0 && sequencer.isRunning()) {
-            for (long beat = sequencer.beatFrom(frame); beat < frame + frames; beat = sequencer.beatFrom(beat + 1)) {
+            for (long beat = sequencer.beatFrom(frame); beat < frame + count; beat = sequencer.beatFrom(beat + 1)) {
                 add(start + done, (int) (beat - frame) - done);
                 done = (int) (beat - frame);
-                sounding = (sequencer.isBarLine() ? accented : plain)[sound];
+                sounding = frames.get(sound)[sequencer.isBarLine() ? 1 : 0];
                 soundingGain = gain;
                 at = 0;
             }
         }
-        add(start + done, frames - done);
+        add(start + done, count - done);
     }
 
     /** Nothing is laid over some frames of the engine's ring. */
-    void clear(int from, int frames) {
-        Arrays.fill(ring, from, from + frames, 0);
+    void clear(int from, int count) {
+        Arrays.fill(ring, from, from + count, 0);
     }
 
     private void add(int to, int count) {

@@ -28,9 +28,9 @@ public final class Engine {
     private final News news = new News();
     private final Mixer mixer;
     private final MasterBus master;
-    private final EngineCommands commands = new EngineCommands();
+    private final EngineCommands commands;
     /** Replaced whole when one is added. */
-    private volatile EngineCommands[] writers = {commands};
+    private volatile EngineCommands[] writers;
     private final float[] left = new float[RING * Mixer.TICK];
     private final float[] right = new float[RING * Mixer.TICK];
     private final Click click;
@@ -49,6 +49,8 @@ public final class Engine {
         master = new MasterBus(rateHz, news);
         mixer = new Mixer(rateHz, news, master);
         click = new Click(rateHz, RING * Mixer.TICK);
+        commands = new EngineCommands(click);
+        writers = new EngineCommands[] {commands};
     }
 
     public int rateHz() {
@@ -76,7 +78,7 @@ public final class Engine {
         if (writers.length == MOST_WRITERS) {
             throw new IllegalStateException("an engine takes commands of " + MOST_WRITERS + " writers");
         }
-        EngineCommands more = new EngineCommands();
+        EngineCommands more = new EngineCommands(click);
         EngineCommands[] all = Arrays.copyOf(writers, writers.length + 1);
         all[writers.length] = more;
         writers = all;

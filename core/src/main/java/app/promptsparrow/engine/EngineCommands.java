@@ -12,9 +12,11 @@ public final class EngineCommands {
     /** The furthest that a struck pitch may lie from 0: the highest MIDI note and the widest offset. */
     public static final int MAX_CENTS = 12_700 + 2_400;
 
+    private final Click click;
     private final CommandRing ring = new CommandRing();
 
-    EngineCommands() {
+    EngineCommands(Click click) {
+        this.click = click;
     }
 
     CommandRing ring() {
@@ -45,6 +47,9 @@ public final class EngineCommands {
      * @param gain 1 is full scale
      */
     public boolean click(ClickSound sound, float gain) {
+        if (sound != null) {
+            click.prepare(sound);
+        }
         return ring.offer(CommandRing.CLICK, sound == null ? -1 : sound.ordinal(), Float.floatToRawIntBits(gain));
     }
 

@@ -71,6 +71,11 @@ public record Key(int root, Scale scale) {
         return Integer.bitCount(scale.mask);
     }
 
+    /** The highest root of the key that is not above a MIDI note. */
+    public int rootAtOrBelow(int note) {
+        return note - Math.floorMod(note - root, 12);
+    }
+
     /** The note so many notes of the scale higher (or lower) than a note, within 0 to 127. */
     public int higher(int note, int degrees) {
         int at = note;

@@ -2,6 +2,8 @@ package app.promptsparrow.devices;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.WeakHashMap;
 import java.util.function.Predicate;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiDevice;
@@ -20,42 +22,49 @@ public final class SystemMidi implements MidiPorts {
     /** A time stamp that says more than this has passed is not believed. */
     private static final long OLDEST_MICROS = 500_000;
 
+    /** What a device can, as seen from here: send to the program, receive from it. */
+    private record Can(boolean send, boolean receive) {
+    }
+
+    private final Map<MidiDevice.Info, Can> known = new WeakHashMap<>();
+
     @Override
     public List<String> inputs() {
-        return names(INPUT);
+        return names(Can::send);
     }
 
     @Override
     public List<String> outputs() {
-        return names(OUTPUT);
+        return names(Can::receive);
     }
 
-    private static final Predicate<MidiDevice> INPUT = device -> device.getMaxTransmitters() != 0;
-    private static final Predicate<MidiDevice> OUTPUT = device -> device.getMaxReceivers() != 0;
-
-    private static List<String> names(Predicate<MidiDevice> which) {
+    private List<String> names(Predicate<Can> which) {
         List<String> names = new ArrayList<>();
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (!names.contains(info.getName()) && isPort(info, which)) {
+            if (!names.contains(info.getName()) && which.test(can(info))) {
                 names.add(info.getName());
             }
         }
         return names;
     }
 
-    private static boolean isPort(MidiDevice.Info info, Predicate<MidiDevice> which) {
-        try {
-            MidiDevice device = MidiSystem.getMidiDevice(info);
-            return !(device instanceof Sequencer) && !(device instanceof Synthesizer) && which.test(device);
-        } catch (MidiUnavailableException | IllegalArgumentException gone) {
-            return false;
-        }
+    /** Asked once of each device, since asking makes one: the JDK's own synthesizer, which is no port, is made of megabytes. */
+    private synchronized Can can(MidiDevice.Info info) {
+        return known.computeIfAbsent(info, fresh -> {
+            try {
+                MidiDevice device = MidiSystem.getMidiDevice(fresh);
+                boolean port = !(device instanceof Sequencer) && !(device instanceof Synthesizer);
+                return new Can(port && device.getMaxTransmitters() != 0, port && device.getMaxReceivers() != 0);
+            } catch (MidiUnavailableException | IllegalArgumentException gone) {
+                return new Can(false, false);
+            }
+        });
     }
 
     @Override
     public MidiPort openOutput(String name) throws Unavailable {
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (info.getName().equals(name) && isPort(info, OUTPUT)) {
+            if (info.getName().equals(name) && can(info).receive) {
                 try {
                     return opened(MidiSystem.getMidiDevice(info));
                 } catch (MidiUnavailableException | IllegalArgumentException inUse) {
@@ -89,7 +98,7 @@ public final class SystemMidi implements MidiPorts {
     @Override
     public AutoCloseable openInput(String name, MidiSink sink) throws Unavailable {
         for (MidiDevice.Info info : MidiSystem.getMidiDeviceInfo()) {
-            if (info.getName().equals(name) && isPort(info, INPUT)) {
+            if (info.getName().equals(name) && can(info).send) {
                 try {
                     return open(MidiSystem.getMidiDevice(info), sink);
                 } catch (MidiUnavailableException | IllegalArgumentException inUse) {

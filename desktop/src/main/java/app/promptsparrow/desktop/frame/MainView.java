@@ -189,6 +189,12 @@ public final class MainView extends StackPane {
         getStylesheets().setAll(theme.styleSheets());
         rail.ifThere(made -> made.setTheme(theme));
         view.setTheme(theme);
+        if (padsWindow != null) {
+            padsWindow.setTheme(theme);
+        }
+        if (monitorWindow != null) {
+            monitorWindow.setTheme(theme);
+        }
     }
 
     // --- keys ---
@@ -261,8 +267,9 @@ public final class MainView extends StackPane {
     private void showMonitor() {
         if (monitorWindow == null) {
             monitorWindow = new MonitorWindow(session, sends, monitor, getScene().getWindow());
+            monitorWindow.setTheme(theme);
         }
-        monitorWindow.toggle(theme);
+        monitorWindow.toggle();
     }
 
     /** While it records, Delete is held to erase. */
@@ -295,11 +302,12 @@ public final class MainView extends StackPane {
                     erasesNoMore(event);
                 }
             });
+            padsWindow.setTheme(theme);
         }
         if (padsWindow.isShowing()) {
             padsWindow.hide();
         } else {
-            padsWindow.show(theme);
+            padsWindow.show();
         }
     }
 

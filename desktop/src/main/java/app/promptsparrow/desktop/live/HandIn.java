@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.devices.MidiSink;
 import app.promptsparrow.engine.EngineCommands;
+import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import java.util.ArrayList;
@@ -21,18 +22,16 @@ import org.slf4j.LoggerFactory;
  */
 public final class HandIn implements AutoCloseable {
 
-    private static final int DRUM_CHANNEL = 10;
-
     /** What the port's thread needs to know. Immutable. */
     private record Table(Map<Integer, Row> drums, Map<Integer, Row> bassByChannel, Row chosen, int fixedVelocity, boolean erasing) {
 
         /** The row that a note plays, or null. */
         Row row(int channel, int note) {
             Row bass = bassByChannel.get(channel);
-            if (channel != DRUM_CHANNEL && bass != null) {
+            if (channel != MidiOut.DRUM_CHANNEL && bass != null) {
                 return bass;
             }
-            return channel != DRUM_CHANNEL && chosen.isBass() ? chosen : drums.get(note);
+            return channel != MidiOut.DRUM_CHANNEL && chosen.isBass() ? chosen : drums.get(note);
         }
     }
 

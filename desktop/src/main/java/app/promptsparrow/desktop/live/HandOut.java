@@ -46,7 +46,7 @@ public final class HandOut implements AutoCloseable {
     }
 
     public boolean sendsClock() {
-        return session.settings().number("midi.clock", 0) == 1;
+        return session.settings().number("midi.clock", 0, 1, 0) == 1;
     }
 
     public void setSendsClock(boolean to) {

@@ -21,6 +21,7 @@ public final class Metronome {
     public static final int MAX_COUNT_IN = 2;
     public static final int MIN_DB = -40;
     public static final int MAX_DB = 0;
+    public static final int USUAL_DB = -12;
 
     private final Session session;
     private final Settings settings;
@@ -32,7 +33,7 @@ public final class Metronome {
     }
 
     public When when() {
-        return When.values()[Math.max(0, Math.min(When.values().length - 1, settings.number("click.when", When.RECORDING.ordinal())))];
+        return When.values()[settings.number("click.when", 0, When.values().length - 1, When.RECORDING.ordinal())];
     }
 
     public void setWhen(When to) {
@@ -47,7 +48,7 @@ public final class Metronome {
     }
 
     public ClickSound sound() {
-        return ClickSound.values()[Math.floorMod(settings.number("click.sound", 0), ClickSound.values().length)];
+        return ClickSound.values()[settings.number("click.sound", 0, ClickSound.values().length - 1, 0)];
     }
 
     public void setSound(ClickSound to) {
@@ -56,21 +57,21 @@ public final class Metronome {
     }
 
     public int levelDb() {
-        return Math.max(MIN_DB, Math.min(MAX_DB, settings.number("click.db", -12)));
+        return settings.number("click.db", MIN_DB, MAX_DB, USUAL_DB);
     }
 
     public void setLevelDb(int to) {
-        settings.setNumber("click.db", Math.max(MIN_DB, Math.min(MAX_DB, to)));
+        settings.setNumber("click.db", to);
         session.tell();
     }
 
     /** Bars before recording begins, 0 to {@value #MAX_COUNT_IN}. */
     public int countIn() {
-        return Math.max(0, Math.min(MAX_COUNT_IN, settings.number("count-in", 1)));
+        return settings.number("count-in", 0, MAX_COUNT_IN, 1);
     }
 
     public void setCountIn(int bars) {
-        settings.setNumber("count-in", Math.max(0, Math.min(MAX_COUNT_IN, bars)));
+        settings.setNumber("count-in", bars);
         session.tell();
     }
 

@@ -11,7 +11,6 @@ import app.promptsparrow.project.NoteNames;
 import app.promptsparrow.project.PatternEdit;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -31,7 +30,9 @@ public final class Pads {
         }
     }
 
-    public static final int SOFTEST = 24;
+    /** The velocity of a pad that is pressed at its lower edge. */
+    private static final int SOFTEST = 24;
+    private static final int LOWEST_ABOUT = 33; // A1
 
     private record Sounding(int channel, int note) {
     }
@@ -102,8 +103,7 @@ public final class Pads {
     }
 
     private int note(int pad) {
-        int low = 33 - Math.floorMod(33 - session.project().key().root(), 12);
-        return session.project().key().higher(low, pad);
+        return session.project().key().higher(session.project().key().rootAtOrBelow(LOWEST_ABOUT), pad);
     }
 
     /** The velocity of the hit on a step pad, 0 if there is none. */
@@ -150,7 +150,7 @@ public final class Pads {
         RowId id = row.id();
         boolean there = pattern.lane(id).at(step).isPresent();
         Hit hit = row.isBass() ? Hit.bass(step, velocity, note(0), Hit.STEP) : Hit.drum(step, velocity);
-        session.apply(new PatternEdit.EditHits((there ? "Remove a hit in " : "Plant a hit in ") + row.name().toLowerCase(Locale.ROOT), pattern.id(), id,
+        session.apply(new PatternEdit.EditHits((there ? "Remove a hit in " : "Plant a hit in ") + row.name(), pattern.id(), id,
                 Set.of(step), there ? List.of() : List.of(hit)));
         if (!there) {
             chosen.strike(id, velocity);

@@ -30,7 +30,9 @@ import java.util.Set;
  */
 public final class Recorder {
 
+    public static final int MAX_CORRECTION_MS = 500;
     private static final int SHORTEST = Hit.STEP / 4;
+    private static final String STEP_NAME = "Record a pass of ";
 
     private final Session session;
     private final Chosen chosen;
@@ -50,7 +52,8 @@ public final class Recorder {
     private int lost;
     private int merged;
 
-    private record Held(Player.Withheld hit, long straight, long stepUnits) {
+    /** @param hit null if nothing was recorded of it */
+    private record Held(Player.Withheld hit, long straight, long stepUnits, Pass in) {
     }
 
     /** One time through a pattern. */
@@ -98,7 +101,7 @@ public final class Recorder {
 
     /** Whether a row that is played loses what it had before this pass. */
     public boolean replaces() {
-        return settings.number("record.replace", 0) == 1;
+        return settings.number("record.replace", 0, 1, 0) == 1;
     }
 
     public void setReplaces(boolean to) {
@@ -108,18 +111,18 @@ public final class Recorder {
 
     /** How much of what lies beside the grid is taken away, in percent. */
     public int quantize() {
-        return Math.max(0, Math.min(100, settings.number("record.quantize", 100)));
+        return settings.number("record.quantize", 0, 100, 100);
     }
 
     public void setQuantize(int to) {
-        settings.setNumber("record.quantize", Math.max(0, Math.min(100, to)));
+        settings.setNumber("record.quantize", to);
         session.tell();
     }
 
     /** The velocity that every note gets, or empty if it is the player's. */
     public OptionalInt fixedVelocity() {
-        int fixed = settings.number("record.velocity", 0);
-        return fixed >= 1 && fixed <= 127 ? OptionalInt.of(fixed) : OptionalInt.empty();
+        int fixed = settings.number("record.velocity", 0, 127, 0);
+        return fixed == 0 ? OptionalInt.empty() : OptionalInt.of(fixed);
     }
 
     public void setFixedVelocity(OptionalInt to) {
@@ -129,11 +132,11 @@ public final class Recorder {
 
     /** By how many ms notes are taken back beyond what the output is known to lag. */
     public int correctionMs() {
-        return settings.number("record.correction", 0);
+        return settings.number("record.correction", -MAX_CORRECTION_MS, MAX_CORRECTION_MS, 0);
     }
 
     public void setCorrectionMs(int to) {
-        settings.setNumber("record.correction", Math.max(-500, Math.min(500, to)));
+        settings.setNumber("record.correction", to);
         session.tell();
     }
 
@@ -265,7 +268,7 @@ public final class Recorder {
     public void played(RowId row, int velocity, int note, long timeNs) {
         Optional<Row> there = session.project().kit().row(row);
         if (there.isPresent()) {
-            held.put(row, new Held(null, 0, 0));
+            held.put(row, new Held(null, 0, 0, pass));
             if (measuring.isPresent()) {
                 tap(timeNs);
                 return;
@@ -306,13 +309,13 @@ public final class Recorder {
         cleared.add(step);
         pass.hits.add(cell);
         silent.put(cell, place.get().straight() + pattern.laneStep(row.id()).units());
-        held.put(row.id(), new Held(cell, place.get().straight(), pattern.laneStep(row.id()).units()));
+        held.put(row.id(), new Held(cell, place.get().straight(), pattern.laneStep(row.id()).units(), pass));
         session.player().withhold(silent.keySet()); // before the edit is published
         session.store().record(new PatternEdit.EditHits(stepName(pattern), pattern.id(), row.id(), cleared, List.of(hit)), pass);
     }
 
     private static String stepName(Pattern pattern) {
-        return "Record a pass of " + pattern.name();
+        return STEP_NAME + pattern.name();
     }
 
     private Quantizing grid(Pattern pattern, Row row) {
@@ -334,7 +337,7 @@ public final class Recorder {
         if (now.playing() && was.hit.pattern().equals(now.pattern()) && hit.isPresent()) {
             long length = GridTime.roundHalfUp(Math.max(0, now.position() - was.straight) * Hit.STEP, was.stepUnits);
             session.store().record(new PatternEdit.EditHits(stepName(pattern.get()), was.hit.pattern(), row, Set.of(was.hit.step()),
-                    List.of(hit.get().withLength((int) Math.max(SHORTEST, Math.min(Hit.MAX_LENGTH, length))))), pass);
+                    List.of(hit.get().withLength((int) Math.max(SHORTEST, Math.min(Hit.MAX_LENGTH, length))))), was.in);
         }
     }
 
@@ -368,7 +371,7 @@ public final class Recorder {
 
     /** Takes back the last pass that was recorded, while the music goes on. */
     public void takeBack() {
-        if (session.store().undoName().filter(name -> name.startsWith("Record a pass of ")).isEmpty()) {
+        if (session.store().undoName().filter(name -> name.startsWith(STEP_NAME)).isEmpty()) {
             session.say("the last thing that was done was no recording; undo takes that back");
             return;
         }

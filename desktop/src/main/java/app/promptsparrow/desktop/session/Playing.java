@@ -33,6 +33,8 @@ public final class Playing {
     private final Chosen chosen;
     private What what = What.PATTERN;
     private Optional<Range> range = Optional.empty();
+    /** As it was last played or queued. */
+    private List<PatternId> chain;
 
     public Playing(Session session, Chosen chosen) {
         this.session = session;
@@ -40,7 +42,10 @@ public final class Playing {
         session.store().onOpen(project -> {
             what = What.PATTERN;
             range = Optional.empty();
+            chain = project.chain();
         });
+        session.store().onChange(this::followChain);
+        chain = session.project().chain();
     }
 
     public What what() {
@@ -116,7 +121,9 @@ public final class Playing {
         }
         what = to;
         if (session.player().now().playing()) {
-            if (to == What.CHAIN) {
+            if (to == What.CHAIN && element(session.player().now()) >= 0) {
+                session.player().unqueue(); // it plays
+            } else if (to == What.CHAIN) {
                 session.player().queue(new Source.Chain(session.project().chain()), nextAt());
             } else {
                 chosen.pattern().ifPresent(pattern -> next(pattern.id()));
@@ -164,22 +171,31 @@ public final class Playing {
         }
     }
 
-    /** Changes the chain; one that plays goes on behind the element that plays now. */
     public void setChain(String name, List<PatternId> to) {
-        int element = element(session.player().now());
         session.apply(new BankEdit.SetChain(name, to));
-        if (to.isEmpty()) {
-            leaveChain();
+    }
+
+    /** A chain that plays goes on behind the element that plays now, however it was changed: an edit, undo, a pattern that is gone. */
+    private void followChain(Project project) {
+        if (project.chain().equals(chain)) {
+            return;
+        }
+        chain = project.chain();
+        int element = element(session.player().now());
+        if (chain.isEmpty()) {
+            playOn();
         } else if (element >= 0) {
-            session.player().queue(chainFrom(Math.min(element, to.size() - 1) + 1), Switch.PASS_END);
+            session.player().queue(chainFrom(List.of(), Math.min(element, chain.size() - 1) + 1), Switch.PASS_END);
         }
     }
 
-    private Source chainFrom(int element) {
+    /** Some patterns once, then the chain from one of its elements on, over and over. */
+    private Source chainFrom(List<PatternId> before, int element) {
         List<PatternId> all = session.project().chain();
-        Source.Chain chain = new Source.Chain(all);
         int first = Math.floorMod(element, all.size());
-        return first == 0 ? chain : new Source.Lead(all.subList(first, all.size()), chain);
+        List<PatternId> once = new ArrayList<>(before);
+        once.addAll(first == 0 ? List.of() : all.subList(first, all.size()));
+        return once.isEmpty() ? new Source.Chain(all) : new Source.Lead(once, new Source.Chain(all));
     }
 
     /** Which element of the chain plays, counted from 0: during a fill the one before it; –1 if no chain plays. */
@@ -197,13 +213,17 @@ public final class Playing {
     /** Whether a chain plays or will; what plays then goes on alone. Answers whether there was one to leave. */
     public boolean leaveChain() {
         boolean was = what == What.CHAIN;
+        playOn();
+        session.tell();
+        return was;
+    }
+
+    private void playOn() {
         what = What.PATTERN;
         Player.Now now = session.player().now();
         if (element(now) >= 0) {
             session.player().queue(new Source.Loop(now.pattern()), Switch.SAME_PLACE);
         }
-        session.tell();
-        return was;
     }
 
     /** The next element of the chain, or with –1 the one before. Answers false if no chain plays. */
@@ -212,7 +232,7 @@ public final class Playing {
         if (element < 0 || session.project().chain().isEmpty()) {
             return false;
         }
-        session.player().queue(chainFrom(element + by), nextAt());
+        session.player().queue(chainFrom(List.of(), element + by), nextAt());
         return true;
     }
 
@@ -231,13 +251,10 @@ public final class Playing {
             session.say("this bank has no fill: right press a slot and make it the fill");
             return;
         }
-        List<PatternId> once = new ArrayList<>(fill.stream().toList());
+        List<PatternId> once = List.of(fill.get());
         int element = element(now);
         if (element >= 0 && !session.project().chain().isEmpty()) {
-            List<PatternId> all = session.project().chain();
-            int next = (element + 1) % all.size();
-            once.addAll(next == 0 ? List.of() : all.subList(next, all.size()));
-            session.player().queue(new Source.Lead(once, new Source.Chain(all)), nextAt());
+            session.player().queue(chainFrom(once, element + 1), nextAt());
         } else {
             PatternId back = now.source() instanceof Source.Lead lead ? lead.then().patterns().get(0) : now.pattern();
             session.player().queue(new Source.Lead(once, new Source.Loop(back)), nextAt());

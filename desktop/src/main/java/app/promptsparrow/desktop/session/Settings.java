@@ -116,10 +116,10 @@ public final class Settings {
         set("next-at", how.name());
     }
 
-    /** A number that was set, such as that of the count-in's bars. */
-    public int number(String name, int usual) {
+    /** A whole number that was set, such as that of the count-in's bars, brought into its range whatever the file says. */
+    public int number(String name, int least, int most, int usual) {
         String value = values.getProperty(name, "");
-        return value.matches("-?\\d{1,6}") ? Integer.parseInt(value) : usual;
+        return Math.max(least, Math.min(most, value.matches("-?\\d{1,6}") ? Integer.parseInt(value) : usual));
     }
 
     public void setNumber(String name, int to) {

@@ -149,7 +149,8 @@ final class NextLine extends HBox {
     }
 
     private long beatsLeft(Player.Now now) {
-        return 1 + now.untilNext() / session.project().meter().beatUnits();
+        long beat = session.project().pattern(now.pattern()).map(session.project()::meterOf).orElse(session.project().meter()).beatUnits();
+        return 1 + now.untilNext() / beat;
     }
 
     private String name(PatternId id) {

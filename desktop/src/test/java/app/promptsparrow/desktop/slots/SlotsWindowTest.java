@@ -117,6 +117,7 @@ class SlotsWindowTest extends WindowUnderTest {
         robot.push(KeyCode.CONTROL, KeyCode.Z);
         settle();
         assertThat(store.project().chain()).containsExactly(id(0), id(1));
+        until(() -> new Source.Lead(List.of(id(1)), new Source.Chain(store.project().chain())).equals(now().queued())); // undo is followed as well
     }
 
     @Test

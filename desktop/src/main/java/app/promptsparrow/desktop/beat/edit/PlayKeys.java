@@ -112,7 +112,7 @@ public final class PlayKeys {
     }
 
     private void playNote(RowId row, int index) {
-        int octave = planting.bassNote(row) - Math.floorMod(planting.bassNote(row) - session.project().key().root(), 12);
+        int octave = session.project().key().rootAtOrBelow(planting.bassNote(row));
         int note = session.project().key().higher(Math.max(0, octave), index);
         recorder.strike(row, planting.touch(), note, System.nanoTime());
         if (!isStepping()) {

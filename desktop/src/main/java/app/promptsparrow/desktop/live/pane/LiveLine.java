@@ -28,10 +28,10 @@ public final class LiveLine extends FlowPane {
     private final Button replace = new Button();
     private final Button measure = new Button();
     private final Button fixed = new Button();
-    private final ValueField level = ValueField.whole("level", Metronome.MIN_DB, Metronome.MAX_DB, -12, " dB").compact();
+    private final ValueField level = ValueField.whole("level", Metronome.MIN_DB, Metronome.MAX_DB, Metronome.USUAL_DB, " dB").compact();
     private final ValueField quantize = ValueField.whole("quantize", 0, 100, 100, " %").compact();
     private final ValueField velocity = ValueField.whole("velocity", 1, 127, USUAL_VELOCITY, "").compact();
-    private final ValueField correction = ValueField.whole("latency", -500, 500, 0, " ms").compact();
+    private final ValueField correction = ValueField.whole("latency", -Recorder.MAX_CORRECTION_MS, Recorder.MAX_CORRECTION_MS, 0, " ms").compact();
 
     public LiveLine(Session session, Recorder recorder) {
         this.recorder = recorder;

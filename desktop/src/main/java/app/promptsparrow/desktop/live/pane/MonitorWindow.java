@@ -103,13 +103,16 @@ public final class MonitorWindow {
         }
     }
 
+    public void setTheme(Theme theme) {
+        scene.getStylesheets().setAll(theme.styleSheets());
+    }
+
     /** Shows it, or hides it if it is shown. */
-    public void toggle(Theme theme) {
+    public void toggle() {
         if (stage.isShowing()) {
             stage.hide();
             return;
         }
-        scene.getStylesheets().setAll(theme.styleSheets());
         out.look();
         update();
         timer.start();

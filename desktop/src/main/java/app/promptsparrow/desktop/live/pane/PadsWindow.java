@@ -205,8 +205,7 @@ public final class PadsWindow {
     }
 
     /** Shows it, or brings it to the front. */
-    public void show(Theme theme) {
-        scene.getStylesheets().setAll(theme.styleSheets());
+    public void show() {
         update();
         stage.show();
         if (!placed) { // over the lower right of the main window, so that the grid's first bars stay in sight
@@ -216,6 +215,10 @@ public final class PadsWindow {
             stage.setY(owner.getY() + owner.getHeight() - stage.getHeight() - 40);
         }
         stage.toFront();
+    }
+
+    public void setTheme(Theme theme) {
+        scene.getStylesheets().setAll(theme.styleSheets());
     }
 
     public boolean isShowing() {
