@@ -50,7 +50,7 @@ final class Commands {
         }
         list.add("chain", "play the chain, or again the shown pattern",
                 () -> playing.choose(playing.what() == Playing.What.CHAIN ? Playing.What.PATTERN : Playing.What.CHAIN), key(KeyCode.SPACE, ALT_DOWN, SHIFT_DOWN));
-        list.add("fill", "play the bank's fill once, then go on", playing::fill, key(KeyCode.X));
+        list.add("fill", "play the bank's fill once, then go on", playing::fill, key(KeyCode.O));
         list.add("slot-next", "the next slot, or element of the chain", () -> slots.step(1), key(KeyCode.PAGE_DOWN, ALT_DOWN, SHIFT_DOWN));
         list.add("slot-previous", "the slot before", () -> slots.step(-1), key(KeyCode.PAGE_UP, ALT_DOWN, SHIFT_DOWN));
         list.add("slot-carry", "take the pattern to another slot", () -> slots.carry(false), key(KeyCode.X, ALT_DOWN, SHIFT_DOWN));

@@ -64,7 +64,7 @@ final class Keyboard {
             event.consume();
             return;
         }
-        if (!view.get().lettersPlay()) {
+        if (!view.get().lettersPlay() && !event.isControlDown() && !event.isAltDown()) { // with these a key is a command, and not held for itself
             view.get().heldKeys().hold(event.getCode());
         }
         boolean again = down.containsKey(event.getCode());

@@ -74,7 +74,7 @@ final class NextLine extends HBox {
         fill.setId("fill");
         fill.getStyleClass().add("next-press");
         fill.setMinWidth(Region.USE_PREF_SIZE);
-        Tips.on(fill, "Play this bank's fill once, then go on (X)");
+        Tips.on(fill, "Play this bank's fill once, then go on (O)");
         fill.setOnAction(event -> playing.fill());
         nextAt.setId("next-at");
         nextAt.getStyleClass().add("next-press");

@@ -130,12 +130,15 @@ class SlotsWindowTest extends WindowUnderTest {
         assertThat(store.project().banks().get(CROSSING).fill()).contains(id(4));
         robot.clickOn("#slot-1");
         settle();
-        robot.push(KeyCode.X);
+        robot.push(KeyCode.O);
         settle();
         assertThat(text(robot, "#status")).contains("start the music first");
         robot.push(KeyCode.SPACE);
         until(() -> now().playing());
         robot.push(KeyCode.X);
+        settle();
+        assertThat(now().queued()).as("comparing is no fill").isNull();
+        robot.push(KeyCode.O);
         settle();
         assertThat(text(robot, "#queue-news")).contains("the fill");
         until(() -> id(4).equals(now().pattern()));
@@ -208,6 +211,8 @@ class SlotsWindowTest extends WindowUnderTest {
         assertThat(name(6)).isEqualTo(first);
         assertThat(name(0)).isEqualTo(first);
         robot.push(KeyCode.SHIFT, KeyCode.ALT, KeyCode.X);
+        settle();
+        assertThat(text(robot, "#status")).as("X alone, held, compares").contains("carrying " + first.substring(0, 4));
         robot.push(KeyCode.ESCAPE);
         robot.push(KeyCode.DIGIT8);
         settle();
