@@ -10,11 +10,15 @@ import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.pane.KitView;
+import app.promptsparrow.desktop.live.ClockIn;
+import app.promptsparrow.desktop.live.Controllers;
 import app.promptsparrow.desktop.live.HandIn;
 import app.promptsparrow.desktop.live.HandOut;
+import app.promptsparrow.desktop.live.Live;
 import app.promptsparrow.desktop.live.Metronome;
 import app.promptsparrow.desktop.live.Pads;
 import app.promptsparrow.desktop.live.Recorder;
+import app.promptsparrow.desktop.live.SoundCard;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.pane.MixView;
 import app.promptsparrow.desktop.player.Player;
@@ -45,6 +49,7 @@ public final class Assembly {
     private final MainView frame;
     private final HandIn hands;
     private final HandOut sends;
+    private final SoundCard card;
 
     /**
      * @param queue   one thread for project files, see {@link Jobs}
@@ -70,9 +75,12 @@ public final class Assembly {
         PadsPort ports = new PadsPort(monitor);
         sends = new HandOut(session, ports, beside, Platform::runLater);
         session.later().add(sends::look);
-        hands = new HandIn(session, chosen, recorder, ports, beside, Platform::runLater);
+        ClockIn clock = new ClockIn(session, playing);
+        Controllers controllers = new Controllers(session, chosen, slot -> slots.choose(slot, false), presenter.planting()::touch, presenter.planting()::setTouch, Platform::runLater);
+        hands = new HandIn(session, chosen, recorder, clock, controllers, ports, beside, Platform::runLater);
+        card = new SoundCard(session, beside, Platform::runLater);
         session.later().add(hands::look);
-        frame = new MainView(session, chosen, recorder, new Pads(session, chosen, ports), sends, monitor, slots, kits, files, bar,
+        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, ports), hands, sends, monitor, clock, controllers, card), slots, kits, files, bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
@@ -81,6 +89,11 @@ public final class Assembly {
     /** The whole content of the window. */
     public MainView frame() {
         return frame;
+    }
+
+    /** What the music is heard on. */
+    public SoundCard card() {
+        return card;
     }
 
     /** What is sent by MIDI. */

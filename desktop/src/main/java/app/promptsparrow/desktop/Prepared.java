@@ -2,9 +2,11 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.beat.paint.Rehearsal;
+import app.promptsparrow.desktop.live.SoundCard;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.devices.Cards;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
@@ -28,14 +30,13 @@ import java.util.concurrent.ThreadFactory;
  */
 final class Prepared {
 
-    private static final int RATE_HZ = 48_000;
     /** Renders sounds, opens devices, exports. */
     final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
     /** Project files and settings, in order. */
     final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
     final boolean demo;
-    final Engine engine = new Engine(RATE_HZ);
-    final SoundStore sounds;
+    private final CompletableFuture<Engine> engine;
+    private final CompletableFuture<SoundStore> sounds;
     private final CompletableFuture<Project> project;
     private final CompletableFuture<Settings> settings;
     private final CompletableFuture<Void> font;
@@ -44,14 +45,18 @@ final class Prepared {
     /** Begins at once. */
     Prepared(boolean demo) {
         this.demo = demo;
-        sounds = SoundStore.inBackground(RATE_HZ, worker, Optional.of(new SoundDisk(Folders.sounds())), SampleFolder.usual());
         project = CompletableFuture.supplyAsync(() -> demo ? DemoProject.make() : Project.untitled(), worker);
-        settings = project.thenApply(made -> new Settings(Settings.usualFile(), files));
-        project.thenAccept(made -> sounds.want(Player.sounds(made, made.filledSlots().stream().findFirst().flatMap(made::at).map(Pattern::id).orElse(null))));
-        settings.thenRunAsync(() -> rehearse(project()), worker);
+        settings = CompletableFuture.supplyAsync(() -> new Settings(Settings.usualFile(), files), worker);
+        engine = settings.thenApply(known -> new Engine(SoundCard.rate(known)));
+        sounds = engine.thenApply(made -> SoundStore.inBackground(made.rateHz(), worker, Optional.of(new SoundDisk(Folders.sounds())), SampleFolder.usual()));
+        project.thenAcceptBoth(sounds, (made, store) -> store.want(Player.sounds(made, made.filledSlots().stream().findFirst().flatMap(made::at).map(Pattern::id).orElse(null))));
+        project.thenAcceptBothAsync(settings, (made, known) -> rehearse(made), worker);
         font = CompletableFuture.runAsync(Theme::loadFont, worker);
         // One after the other on the second thread; a card needs to be open later than texts are laid out.
-        playback = font.thenApplyAsync(loaded -> new Playback(engine, Outputs.open(RATE_HZ, Playback.USUAL_BLOCK), Playback.USUAL_BLOCK), worker);
+        playback = font.thenCombineAsync(engine, (loaded, made) -> {
+            int block = SoundCard.block(settings());
+            return new Playback(made, Outputs.open(Cards.named(SoundCard.card(settings())), made.rateHz(), block), block);
+        }, worker);
     }
 
     private void rehearse(Project of) {
@@ -63,6 +68,14 @@ final class Prepared {
 
     Project project() {
         return project.join();
+    }
+
+    Engine engine() {
+        return engine.join();
+    }
+
+    SoundStore sounds() {
+        return sounds.join();
     }
 
     Settings settings() {

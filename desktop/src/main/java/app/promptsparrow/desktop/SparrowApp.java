@@ -5,9 +5,7 @@ import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.ProjectStore;
-import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
-import app.promptsparrow.devices.Cards;
 import app.promptsparrow.devices.SystemMidi;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.SampleFolder;
@@ -57,8 +55,8 @@ public final class SparrowApp extends Application {
     public void start(Stage stage) {
         Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LoggerFactory.getLogger(SparrowApp.class).error("a fault in thread {}", thread.getName(), fault));
         List<String> arguments = getParameters().getUnnamed();
-        player = new Player(prepared.engine, prepared.worker, Platform::runLater, prepared.sounds);
-        player.start(prepared::playback, () -> { });
+        player = new Player(prepared.engine(), prepared.worker, Platform::runLater, prepared.sounds());
+        player.start(prepared::playback, () -> assembly.card().begun());
         Settings settings = prepared.settings();
         ProjectStore store = new ProjectStore(prepared.project());
         assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
@@ -104,11 +102,10 @@ public final class SparrowApp extends Application {
 
     /** MIDI inputs and sound cards come and go while the program runs. */
     private static void lookForDevices(Assembly assembly) {
-        Session session = assembly.session();
         Timeline looks = new Timeline(new KeyFrame(Duration.seconds(2), event -> {
             assembly.hands().look();
             assembly.sends().look();
-            session.player().lookForCard(Cards.SYSTEM, () -> session.say("the sound card is there: heard again"));
+            assembly.card().look();
         }));
         looks.setCycleCount(Animation.INDEFINITE);
         looks.play();

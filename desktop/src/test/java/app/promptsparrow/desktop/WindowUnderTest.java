@@ -3,6 +3,7 @@ package app.promptsparrow.desktop;
 import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.frame.MainView;
+import app.promptsparrow.desktop.live.HandIn;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
@@ -75,6 +76,7 @@ public abstract class WindowUnderTest {
     protected BeatPresenter presenter;
     protected Session session;
     protected AnimationTimer timer;
+    protected HandIn hands;
 
     @BeforeEach
     protected void open() throws Exception {
@@ -88,8 +90,9 @@ public abstract class WindowUnderTest {
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, output(), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
-        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, MidiPorts.NONE, questions());
+        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, midi(), questions());
         view = assembly.frame();
+        hands = assembly.hands();
         presenter = assembly.beat();
         session = assembly.session();
         stage.setScene(new Scene(view, 1_280, 800));
@@ -107,6 +110,11 @@ public abstract class WindowUnderTest {
         stage.show();
         shown();
         view.focusGrid();
+    }
+
+    /** The MIDI ports there are besides the program's own: none, unless a test has some. */
+    protected MidiPorts midi() {
+        return MidiPorts.NONE;
     }
 
     /** What it plays on: by its own clock, unless a test says otherwise. */

@@ -1,9 +1,12 @@
 package app.promptsparrow.devices;
 
+import java.util.Arrays;
+import java.util.List;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.Line;
 import javax.sound.sampled.LineUnavailableException;
+import javax.sound.sampled.Mixer;
 import javax.sound.sampled.SourceDataLine;
 
 /** The system's default sound card, through {@code javax.sound.sampled}. */
@@ -11,24 +14,47 @@ public final class CardOutput implements AudioOutput {
 
     private final SourceDataLine line;
     private final int rateHz;
+    private final long bufferNs;
     private volatile boolean started;
+    /** When the last block was taken; the render thread's. */
+    private long writtenNs;
 
     CardOutput(SourceDataLine openLine) {
         this.line = openLine;
         this.rateHz = (int) openLine.getFormat().getSampleRate();
+        this.bufferNs = openLine.getBufferSize() / FRAME_BYTES * 1_000_000_000L / rateHz;
+    }
+
+    /** The cards that are there now, by the names they are opened by. */
+    static List<String> names() {
+        Line.Info plays = new Line.Info(SourceDataLine.class);
+        return Arrays.stream(AudioSystem.getMixerInfo()).filter(info -> AudioSystem.getMixer(info).isLineSupported(plays)).map(Mixer.Info::getName).distinct().toList();
+    }
+
+    private static SourceDataLine line(String name, AudioFormat format) throws LineUnavailableException {
+        if (name.isEmpty()) {
+            return AudioSystem.getSourceDataLine(format);
+        }
+        for (Mixer.Info info : AudioSystem.getMixerInfo()) {
+            if (info.getName().equals(name)) {
+                return AudioSystem.getSourceDataLine(format, info);
+            }
+        }
+        throw new LineUnavailableException("the sound card '" + name + "' is not there");
     }
 
     /**
-     * Opens the default card. Takes up to a second; not for the UI thread.
+     * Opens a card. Takes up to a second; not for the UI thread.
      *
+     * @param name         of the card; empty for the usual one
      * @param bufferFrames how much the card should hold
      * @throws LineUnavailableException whose message says in a few words why not
      */
-    static CardOutput open(int rateHz, int bufferFrames) throws LineUnavailableException {
+    static CardOutput open(String name, int rateHz, int bufferFrames) throws LineUnavailableException {
         AudioFormat format = new AudioFormat(rateHz, 16, 2, true, false);
         SourceDataLine line;
         try {
-            line = AudioSystem.getSourceDataLine(format);
+            line = line(name, format);
         } catch (IllegalArgumentException noSuchLine) { // what the JDK throws where there is no card at all, or none for the format
             boolean any = AudioSystem.isLineSupported(new Line.Info(SourceDataLine.class));
             throw unavailable(any ? "the sound card cannot play " + rateHz + " Hz" : "no sound card", noSuchLine);
@@ -64,7 +90,8 @@ public final class CardOutput implements AudioOutput {
 
     @Override
     public boolean write(byte[] pcm, int bytes) throws DeviceLost {
-        boolean late = started && line.available() >= line.getBufferSize();
+        // Not all lines say that they ran empty; longer than it holds none can have played on.
+        boolean late = started && (line.available() >= line.getBufferSize() || System.nanoTime() - writtenNs > bufferNs);
         if (!started) {
             started = true;
             line.start();
@@ -73,6 +100,7 @@ public final class CardOutput implements AudioOutput {
         if (taken < bytes) {
             throw DeviceLost.INSTANCE;
         }
+        writtenNs = System.nanoTime();
         return late;
     }
 

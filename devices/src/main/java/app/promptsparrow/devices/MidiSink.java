@@ -6,6 +6,7 @@ public interface MidiSink {
 
     int NOTE_OFF = 0x80;
     int NOTE_ON = 0x90;
+    int CONTROL = 0xB0;
 
     /**
      * A channel message.
@@ -16,4 +17,14 @@ public interface MidiSink {
      * @param timeNs when it happened, by {@link System#nanoTime}
      */
     void message(int status, int data1, int data2, long timeNs);
+
+    /**
+     * A message of a clock: one of {@link MidiPort#CLOCK}, {@code START}, {@code CONTINUE}, {@code STOP}, {@code SONG_POSITION}.
+     *
+     * @param sixteenths of a song position, otherwise 0
+     * @param timeNs     when it happened, by {@link System#nanoTime}
+     */
+    default void clock(int status, int sixteenths, long timeNs) {
+        // most listen to notes alone
+    }
 }

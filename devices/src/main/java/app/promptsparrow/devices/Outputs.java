@@ -6,7 +6,7 @@ import javax.sound.sampled.LineUnavailableException;
 public final class Outputs {
 
     /** Blocks that an output holds: one that sounds, one that waits, one that is being made. */
-    private static final int BLOCKS_AHEAD = 3;
+    public static final int BLOCKS_AHEAD = 3;
 
     private Outputs() {
     }
@@ -17,7 +17,7 @@ public final class Outputs {
     }
 
     /** The same with the cards there are. */
-    static AudioOutput open(Cards cards, int rateHz, int blockFrames) {
+    public static AudioOutput open(Cards cards, int rateHz, int blockFrames) {
         try {
             return cards.open(rateHz, BLOCKS_AHEAD * blockFrames);
         } catch (LineUnavailableException none) {

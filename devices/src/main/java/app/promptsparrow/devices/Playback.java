@@ -12,9 +12,16 @@ public final class Playback implements AutoCloseable {
 
     /** The usual block, 21 ms at 48 kHz. */
     public static final int USUAL_BLOCK = 1_024;
+    /** The name of its thread. */
+    public static final String THREAD = "render";
+    public static final int LEAST_BLOCK = 64;
+    public static final int MOST_BLOCK = 4_096;
+
+    /** How long it may take until a card is let go. */
+    private static final long LET_GO_MS = 1_000;
 
     private final Engine engine;
-    private final int blockFrames;
+    private volatile int blockFrames;
     private final Thread thread;
     private volatile AudioOutput output;
     /** A card that has come back, until the render thread takes it. */
@@ -27,15 +34,19 @@ public final class Playback implements AutoCloseable {
      * @param blockFrames 64 to 4,096
      */
     public Playback(Engine engine, AudioOutput output, int blockFrames) {
-        if (blockFrames < 64 || blockFrames > 4_096) {
-            throw new IllegalArgumentException("a block is 64 to 4096 frames, not " + blockFrames);
-        }
         this.engine = engine;
         this.output = output;
-        this.blockFrames = blockFrames;
-        this.thread = new Thread(this::run, "render");
+        this.blockFrames = checkedBlock(blockFrames);
+        this.thread = new Thread(this::run, THREAD);
         thread.setDaemon(true);
         thread.setPriority(Thread.MAX_PRIORITY);
+    }
+
+    private static int checkedBlock(int frames) {
+        if (frames < LEAST_BLOCK || frames > MOST_BLOCK) {
+            throw new IllegalArgumentException("a block is " + LEAST_BLOCK + " to " + MOST_BLOCK + " frames, not " + frames);
+        }
+        return frames;
     }
 
     /** Begins to render. */
@@ -45,25 +56,26 @@ public final class Playback implements AutoCloseable {
     }
 
     private void run() {
-        float[] left = new float[blockFrames];
-        float[] right = new float[blockFrames];
-        byte[] pcm = new byte[blockFrames * AudioOutput.FRAME_BYTES];
+        float[] left = new float[MOST_BLOCK];
+        float[] right = new float[MOST_BLOCK];
+        byte[] pcm = new byte[MOST_BLOCK * AudioOutput.FRAME_BYTES];
         while (running) {
+            int frames = blockFrames;
             AudioOutput returned = found.getAndSet(null);
             if (returned != null) {
                 AudioOutput clock = output;
                 change(returned, engine.handedFrames()); // what was handed to the clock is over
                 clock.close();
             }
-            engine.render(left, right, blockFrames);
-            Pcm.encode(left, right, blockFrames, Pcm.Format.INT_16, pcm);
+            engine.render(left, right, frames);
+            Pcm.encode(left, right, frames, Pcm.Format.INT_16, pcm);
             try {
-                if (output.write(pcm, pcm.length) && !engine.isSilent()) { // nobody hears a gap in silence
+                if (output.write(pcm, frames * AudioOutput.FRAME_BYTES) && !engine.isSilent()) { // nobody hears a gap in silence
                     lateBlocks++; // written by this thread only
                 }
             } catch (AudioOutput.DeviceLost lost) {
                 AudioOutput gone = output;
-                change(Outputs.clockForLost(gone.rateHz(), blockFrames), heardBefore + gone.heardFrames());
+                change(Outputs.clockForLost(gone.rateHz(), frames), heardBefore + gone.heardFrames());
                 gone.close();
             }
         }
@@ -91,6 +103,31 @@ public final class Playback implements AutoCloseable {
         }
         found.set(opened);
         return true;
+    }
+
+    /**
+     * Lets the card go that it plays on and opens another one, or the same with another size of block; the music goes on by the clock
+     * meanwhile, and where there is none. Any thread but the UI's and the render thread; one at a time.
+     *
+     * @return whether something can be heard now
+     */
+    public boolean reopen(Cards cards, int newBlockFrames) {
+        blockFrames = checkedBlock(newBlockFrames);
+        AudioOutput before = output;
+        found.set(Outputs.clock(before.rateHz(), newBlockFrames));
+        try {
+            for (long waited = 0; output == before && waited < LET_GO_MS; waited++) {
+                Thread.sleep(1);
+            }
+        } catch (InterruptedException stop) {
+            Thread.currentThread().interrupt();
+        }
+        return lookForCard(cards);
+    }
+
+    /** Frames that it renders at a time. Any thread. */
+    public int blockFrames() {
+        return blockFrames;
     }
 
     /** The engine's frame that is heard now. Any thread. */

@@ -115,9 +115,13 @@ public final class SystemMidi implements MidiPorts {
         transmitter.setReceiver(new Receiver() {
             @Override
             public void send(MidiMessage message, long timeStamp) {
-                if (message instanceof ShortMessage channel && channel.getStatus() < 0xF0) {
-                    sink.message(channel.getStatus(), channel.getData1(), channel.getData2(),
-                            System.nanoTime() - 1_000 * age(device.getMicrosecondPosition(), timeStamp));
+                if (message instanceof ShortMessage told) {
+                    long timeNs = System.nanoTime() - 1_000 * age(device.getMicrosecondPosition(), timeStamp);
+                    if (told.getStatus() < 0xF0) {
+                        sink.message(told.getStatus(), told.getData1(), told.getData2(), timeNs);
+                    } else {
+                        sink.clock(told.getStatus(), told.getStatus() == MidiPort.SONG_POSITION ? told.getData1() | told.getData2() << 7 : 0, timeNs);
+                    }
                 }
             }
 

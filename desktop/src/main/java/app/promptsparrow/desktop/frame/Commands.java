@@ -8,6 +8,7 @@ import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.CommandList;
 import app.promptsparrow.desktop.live.Recorder;
+import app.promptsparrow.desktop.live.pane.LiveWindows;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
@@ -82,7 +83,7 @@ final class Commands {
     }
 
     /** The project and the window. */
-    static List<Command> project(Travel travel, FileActions files, ExportActions exports, Runnable pads, Runnable monitor, Runnable keySheet, Runnable theme, Runnable escape) {
+    static List<Command> project(Travel travel, FileActions files, ExportActions exports, LiveWindows windows, Runnable keySheet, Runnable theme, Runnable escape) {
         CommandList list = new CommandList().group("Project and window");
         list.addHeld("undo", "undo", travel::undo, key(KeyCode.Z, CONTROL_DOWN));
         list.addHeld("redo", "redo", travel::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
@@ -92,8 +93,9 @@ final class Commands {
         list.add("new", "new project", files::newProject, key(KeyCode.N, CONTROL_DOWN));
         list.add("export", "export this pattern as MIDI", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN));
         list.add("theme", "Dusk or Dawn", theme, key(KeyCode.T, CONTROL_DOWN));
-        list.add("pads", "the practice pads", pads, key(KeyCode.F4));
-        list.add("port-monitor", "MIDI out and the port monitor", monitor, key(KeyCode.F4, SHIFT_DOWN));
+        list.add("pads", "the practice pads", windows::togglePads, key(KeyCode.F4));
+        list.add("port-monitor", "MIDI out and the port monitor", windows::toggleMonitor, key(KeyCode.F4, SHIFT_DOWN));
+        list.add("devices", "sound card, clock in, what controllers have learned", windows::toggleDevices, key(KeyCode.F4, CONTROL_DOWN));
         list.bind("F1", "this sheet", keySheet, key(KeyCode.F1));
         list.bind("Escape", "cancel: a question, a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
         return list.list();

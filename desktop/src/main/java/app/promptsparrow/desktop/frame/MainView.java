@@ -6,11 +6,10 @@ import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
-import app.promptsparrow.desktop.live.HandOut;
-import app.promptsparrow.desktop.live.Pads;
+import app.promptsparrow.desktop.live.Live;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.pane.LiveLine;
-import app.promptsparrow.desktop.live.pane.MonitorWindow;
+import app.promptsparrow.desktop.live.pane.LiveWindows;
 import app.promptsparrow.desktop.live.pane.PadsWindow;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
@@ -22,7 +21,6 @@ import app.promptsparrow.desktop.session.Travel;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.theme.Theme;
-import app.promptsparrow.devices.MonitorPort;
 import app.promptsparrow.file.Journal;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -70,11 +68,8 @@ public final class MainView extends StackPane {
     private View view;
     private KeySheet keySheet;
     private final Keyboard keyboard;
-    private final Pads pads;
-    private final HandOut sends;
-    private final MonitorPort monitor;
-    private PadsWindow padsWindow;
-    private MonitorWindow monitorWindow;
+    private final Live live;
+    private final LiveWindows windows;
     private boolean byMouse;
     private boolean changed;
     private boolean updateDue;
@@ -85,13 +80,11 @@ public final class MainView extends StackPane {
      * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Recorder recorder, Pads pads, HandOut sends, MonitorPort monitor, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
+    public MainView(Session session, Chosen chosen, Live live, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
-        this.recorder = recorder;
-        this.pads = pads;
-        this.sends = sends;
-        this.monitor = monitor;
+        this.recorder = live.recorder();
+        this.live = live;
         this.slots = slots;
         this.kits = kits;
         this.files = files;
@@ -109,22 +102,34 @@ public final class MainView extends StackPane {
         middle.setBottom(status);
         getChildren().add(middle);
         getStylesheets().setAll(theme.styleSheets());
+        session.onChange(() -> changed = true);
+        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> erases(event) || keySheet != null && keySheet.isVisible() && keySheet.take(event));
+        keyboard.listenTo(this);
+        windows = new LiveWindows(session, live, () -> getScene().getWindow(), new PadsWindow.Others() {
+            @Override
+            public boolean pressed(KeyEvent event) {
+                return keyboard.takeFromElsewhere(event);
+            }
+
+            @Override
+            public void released(KeyEvent event) {
+                erasesNoMore(event);
+            }
+        });
         session.later().add(() -> {
             TransportBar made = new TransportBar(session, chosen, recorder, travel, kits, new KeyChange(session), () -> show(view("Mix")));
-            ProjectMenu.fill(made.projectMenu(), session, files, exports, this::showMonitor);
+            ProjectMenu.fill(made.projectMenu(), session, files, exports, windows);
             transport.fill(made);
             made.update();
         });
         session.later().add(() -> status.fill(new StatusLine(session, recorder.playing(), silence, () -> view)));
         session.later().add(() -> {
-            Rail made = new Rail(views, this::show, this::showPads, this::toggleKeySheet, this::otherTheme);
+            Rail made = new Rail(views, this::show, windows::togglePads, this::toggleKeySheet, this::otherTheme);
             made.setTheme(theme);
             made.setView(view);
             rail.fill(made);
         });
-        session.onChange(() -> changed = true);
-        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> erases(event) || keySheet != null && keySheet.isVisible() && keySheet.take(event));
-        keyboard.listenTo(this);
+        live.controllers().commands(() -> keyTable().lines());
         windowHasFocus = sceneProperty().flatMap(Scene::windowProperty).flatMap(Window::focusedProperty);
         windowHasFocus.addListener((observable, was, is) -> {
             keyboard.forget();
@@ -189,12 +194,7 @@ public final class MainView extends StackPane {
         getStylesheets().setAll(theme.styleSheets());
         rail.ifThere(made -> made.setTheme(theme));
         view.setTheme(theme);
-        if (padsWindow != null) {
-            padsWindow.setTheme(theme);
-        }
-        if (monitorWindow != null) {
-            monitorWindow.setTheme(theme);
-        }
+        windows.setTheme(theme);
     }
 
     // --- keys ---
@@ -210,7 +210,7 @@ public final class MainView extends StackPane {
             List<Command> commands = new ArrayList<>(Commands.play(chosen, recorder, slots, () -> status.ifThere(StatusLine::askWhySilent)));
             commands.addAll(Commands.views(views, this::show, kits));
             commands.addAll(shown.commands());
-            commands.addAll(Commands.project(travel, files, exports, this::showPads, this::showMonitor, this::toggleKeySheet, this::otherTheme, this::escape));
+            commands.addAll(Commands.project(travel, files, exports, windows, this::toggleKeySheet, this::otherTheme, this::escape));
             return new KeyTable(commands, session.settings()::key, session.settings()::setKey);
         });
     }
@@ -264,14 +264,6 @@ public final class MainView extends StackPane {
         return false;
     }
 
-    private void showMonitor() {
-        if (monitorWindow == null) {
-            monitorWindow = new MonitorWindow(session, sends, monitor, getScene().getWindow());
-            monitorWindow.setTheme(theme);
-        }
-        monitorWindow.toggle();
-    }
-
     /** While it records, Delete is held to erase. */
     private boolean erases(KeyEvent event) {
         boolean erases = event.getCode() == KeyCode.DELETE && !event.isControlDown() && !event.isShiftDown() && recorder.isArmed() && session.player().now().playing();
@@ -285,29 +277,6 @@ public final class MainView extends StackPane {
     private void erasesNoMore(KeyEvent event) {
         if (event.getCode() == KeyCode.DELETE && recorder.isErasing()) {
             recorder.setErasing(false);
-        }
-    }
-
-    /** The practice pads, made when they are first wanted; asked for again they go. */
-    private void showPads() {
-        if (padsWindow == null) {
-            padsWindow = new PadsWindow(session, pads, getScene().getWindow(), new PadsWindow.Others() {
-                @Override
-                public boolean pressed(KeyEvent event) {
-                    return keyboard.takeFromElsewhere(event);
-                }
-
-                @Override
-                public void released(KeyEvent event) {
-                    erasesNoMore(event);
-                }
-            });
-            padsWindow.setTheme(theme);
-        }
-        if (padsWindow.isShowing()) {
-            padsWindow.hide();
-        } else {
-            padsWindow.show();
         }
     }
 
@@ -333,6 +302,7 @@ public final class MainView extends StackPane {
         updateDue = changed; // a pulse later, as all that only tells about what is worked on
         changed = false;
         recorder.pulse(now);
+        live.clock().pulse(now);
         showLiveLine();
         transport.ifThere(bar -> bar.pulse(now));
         view.pulse(now, timeNs);

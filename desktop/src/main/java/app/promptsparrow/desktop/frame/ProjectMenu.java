@@ -5,6 +5,7 @@ import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.control.Menus;
+import app.promptsparrow.desktop.live.pane.LiveWindows;
 import app.promptsparrow.desktop.session.Session;
 import java.nio.file.Path;
 import java.util.List;
@@ -23,7 +24,7 @@ final class ProjectMenu {
     private ProjectMenu() {
     }
 
-    static void fill(MenuButton button, Session session, FileActions files, ExportActions exports, Runnable monitor) {
+    static void fill(MenuButton button, Session session, FileActions files, ExportActions exports, LiveWindows windows) {
         Menu recent = new Menu("Open recent");
         recent.setId("menu-recent");
         button.setOnShowing(event -> fillRecent(recent, files));
@@ -61,7 +62,8 @@ final class ProjectMenu {
                 Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::chart),
                 Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi),
                 new SeparatorMenuItem(),
-                item("menu-midi-out", "MIDI out and port monitor…", monitor, key(KeyCode.F4, SHIFT_DOWN)),
+                item("menu-devices", "Sound and MIDI…", windows::toggleDevices, key(KeyCode.F4, CONTROL_DOWN)),
+                item("menu-midi-out", "MIDI out and port monitor…", windows::toggleMonitor, key(KeyCode.F4, SHIFT_DOWN)),
                 middleC);
     }
 

@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executor;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.LoggerFactory;
 
@@ -35,9 +36,14 @@ public final class HandIn implements AutoCloseable {
         }
     }
 
+    /** Notes that wait for the UI thread at most: what two seconds of a quick hand make, many times over. */
+    private static final int MOST_WAITING = 4_096;
+
     private final Session session;
     private final Chosen chosen;
     private final Recorder recorder;
+    private final ClockIn clock;
+    private final Controllers controllers;
     private final MidiPorts ports;
     private final EngineCommands commands;
     private final Executor ui;
@@ -45,6 +51,7 @@ public final class HandIn implements AutoCloseable {
     private final Map<String, AutoCloseable> open = new HashMap<>();
     /** Messages that belong to no row, and notes for which there was no room. */
     private final AtomicLong unused = new AtomicLong();
+    private final AtomicInteger waiting = new AtomicInteger();
     private volatile Table table;
     private boolean due;
 
@@ -52,10 +59,12 @@ public final class HandIn implements AutoCloseable {
      * @param worker opens and closes ports
      * @param ui     runs on the UI thread
      */
-    public HandIn(Session session, Chosen chosen, Recorder recorder, MidiPorts ports, Executor worker, Executor ui) {
+    public HandIn(Session session, Chosen chosen, Recorder recorder, ClockIn clock, Controllers controllers, MidiPorts ports, Executor worker, Executor ui) {
         this.session = session;
         this.chosen = chosen;
         this.recorder = recorder;
+        this.clock = clock;
+        this.controllers = controllers;
         this.ports = ports;
         this.commands = session.player().newWriter();
         this.ui = ui;
@@ -111,7 +120,7 @@ public final class HandIn implements AutoCloseable {
 
     private void open(String name) {
         try {
-            AutoCloseable opened = ports.openInput(name, this::message);
+            AutoCloseable opened = ports.openInput(name, new Input(name));
             ui.execute(() -> open.put(name, opened));
         } catch (MidiPorts.Unavailable inUse) {
             LoggerFactory.getLogger(HandIn.class).info("{}", inUse.getMessage());
@@ -124,8 +133,28 @@ public final class HandIn implements AutoCloseable {
         return open.keySet().stream().sorted().toList();
     }
 
-    /** Port thread: a message came. */
-    private void message(int status, int note, int velocity, long timeNs) {
+    /** Port thread: takes what an input sends. */
+    private final class Input implements MidiSink {
+        private final String name;
+
+        Input(String name) {
+            this.name = name;
+        }
+
+        @Override
+        public void message(int status, int data1, int data2, long timeNs) {
+            if (!controllers.take(name, status, data1, data2)) {
+                play(status, data1, data2, timeNs);
+            }
+        }
+
+        @Override
+        public void clock(int status, int sixteenths, long timeNs) {
+            hand(MOST_WAITING, () -> clock.message(name, status, sixteenths, timeNs));
+        }
+    }
+
+    private void play(int status, int note, int velocity, long timeNs) {
         int kind = status & 0xF0;
         boolean on = kind == MidiSink.NOTE_ON && velocity > 0;
         if (!on && kind != MidiSink.NOTE_OFF && kind != MidiSink.NOTE_ON) {
@@ -139,14 +168,28 @@ public final class HandIn implements AutoCloseable {
         }
         RowId id = row.id();
         if (!on) {
-            ui.execute(() -> recorder.release(id, timeNs));
+            hand(Integer.MAX_VALUE, () -> recorder.release(id, timeNs)); // always: a note that is not let go would sound on
             return;
         }
         int given = now.fixedVelocity > 0 ? now.fixedVelocity : velocity;
-        if (!now.erasing && !commands.audition(id, given, row.isBass() ? note * 100 : 0)) {
+        boolean heard = now.erasing || commands.audition(id, given, row.isBass() ? note * 100 : 0);
+        boolean told = hand(MOST_WAITING, () -> recorder.played(id, given, note, timeNs));
+        if (!heard || !told) {
             unused.incrementAndGet();
         }
-        ui.execute(() -> recorder.played(id, given, note, timeNs));
+    }
+
+    /** Hands on to the UI thread, unless so many wait already that more would only pile up. */
+    private boolean hand(int most, Runnable what) {
+        if (waiting.get() >= most) {
+            return false;
+        }
+        waiting.incrementAndGet();
+        ui.execute(() -> {
+            waiting.decrementAndGet();
+            what.run();
+        });
+        return true;
     }
 
     /** How many notes belonged to no row or found no room. Any thread. */

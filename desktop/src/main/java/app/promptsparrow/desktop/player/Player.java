@@ -28,6 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.DoubleConsumer;
 import java.util.function.Supplier;
 
@@ -45,7 +46,10 @@ public final class Player implements AutoCloseable {
     private final Scores scores = new Scores();
     private final News.Reader strikes;
     private Playable published;
+    /** The project as it was told, and as it is played: at the tempo of a clock, if one is followed. */
+    private Project given;
     private Project project;
+    private Optional<Tempo> followed = Optional.empty();
     private List<Sound> soon = List.of();
     private Set<Withheld> withheld = Set.of();
     private boolean ready;
@@ -98,11 +102,30 @@ public final class Player implements AutoCloseable {
 
     /** What is told now is played from the next block on, but for sounds that are still to be rendered, which follow. */
     public void update(Project to, PatternId shownPattern) {
-        project = to;
+        given = to;
+        project = timed(to);
         shown = shownPattern;
         want();
         publish();
         noteReady();
+    }
+
+    /** Plays at the tempo of a clock that is followed instead of the project's, or with empty no longer. */
+    public void followTempo(Optional<Tempo> to) {
+        if (!followed.equals(to)) {
+            followed = to;
+            project = given == null ? null : timed(given);
+            publish();
+        }
+    }
+
+    /** The tempo of a clock that is followed. */
+    public Optional<Tempo> followedTempo() {
+        return followed;
+    }
+
+    private Project timed(Project of) {
+        return followed.map(of::withTempo).orElse(of);
     }
 
     /** Sounds that may be put on a row next: they are made ready, so that they are heard at once then. */
@@ -276,12 +299,13 @@ public final class Player implements AutoCloseable {
      * @param part      which of its parts: the element of a chain, counted from 0
      * @param pattern   which pattern of it, null if nothing plays
      * @param position  units from where that pattern was begun, over all its passes; before 0 while it is counted in
+     * @param inSource  units from where the source was begun, over all its rounds
      * @param queued    what comes next, null if nothing is queued
      * @param untilNext units until then
      */
-    public record Now(boolean playing, Source source, int part, PatternId pattern, long position, Source queued, long untilNext) {
+    public record Now(boolean playing, Source source, int part, PatternId pattern, long position, long inSource, Source queued, long untilNext) {
 
-        static final Now STOPPED = new Now(false, null, 0, null, 0, null, 0);
+        static final Now STOPPED = new Now(false, null, 0, null, 0, 0, null, 0);
 
         /** The pattern that comes next with what is queued, or null. */
         public PatternId queuedPattern() {
@@ -309,7 +333,7 @@ public final class Player implements AutoCloseable {
         long since = new Tempo(moment.milliBpm()).firstUnitAt(heard - moment.frame(), engine.rateHz());
         long position = moment.position() + since;
         int part = score.partIndexAt(position);
-        return new Now(true, sources.source(moment.playing()), part, score.part(part).pattern().id(), score.inPart(position),
+        return new Now(true, sources.source(moment.playing()), part, score.part(part).pattern().id(), score.inPart(position), position,
                 sources.source(moment.queued()), Math.max(0, moment.untilNext() - since));
     }
 
@@ -401,6 +425,22 @@ public final class Player implements AutoCloseable {
                 ui.execute(whenFound);
             }
         });
+    }
+
+    /** Opens another card on the worker, see {@link Playback#reopen}. */
+    public void reopen(Cards cards, int blockFrames, Consumer<Boolean> then) {
+        Playback now = playback;
+        if (now != null) {
+            worker.execute(() -> {
+                boolean heard = now.reopen(cards, blockFrames);
+                ui.execute(() -> then.accept(heard));
+            });
+        }
+    }
+
+    /** Frames that are rendered at a time; 0 until a device is open. */
+    public int blockFrames() {
+        return playback == null ? 0 : playback.blockFrames();
     }
 
     /** What it plays on, for the status line; empty until a device is open. */

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.ToLongFunction;
 
 /**
  * What plays and what comes next: the shown pattern or a piece of it, the chain, a fill in between. Owned by the UI thread; needs no
@@ -85,12 +86,21 @@ public final class Playing {
 
     /** Plays what is to be played from its start, after so many bars that are counted in. */
     public void countIn(int bars) {
+        begin(first -> -bars * session.project().meterOf(first).barUnits());
+    }
+
+    /** Plays what is to be played from one of its positions. */
+    public void at(long units) {
+        begin(first -> units);
+    }
+
+    private void begin(ToLongFunction<Pattern> where) {
         Optional<Source> source = what() == What.CHAIN ? Optional.of(new Source.Chain(session.project().chain())) : chosen.pattern().map(p -> shown(p.id()));
         Optional<Pattern> first = source.flatMap(s -> session.project().pattern(s.patterns().get(0)));
         if (first.isEmpty()) {
             sayEmpty();
         } else {
-            session.player().play(source.get(), -bars * session.project().meterOf(first.get()).barUnits());
+            session.player().play(source.get(), where.applyAsLong(first.get()));
         }
     }
 

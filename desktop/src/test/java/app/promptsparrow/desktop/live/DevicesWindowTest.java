@@ -1,0 +1,214 @@
+package app.promptsparrow.desktop.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.devices.MidiPort;
+import app.promptsparrow.devices.MidiPorts;
+import app.promptsparrow.devices.MidiSink;
+import app.promptsparrow.devices.Playback;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.time.GridTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.concurrent.locks.LockSupport;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+/** A controller with a clock, and the window in which it learns; the sound card's settings. */
+class DevicesWindowTest extends WindowUnderTest {
+
+    private static final String NAME = "desk 8 (usb)";
+    private static final RowId KICK = new RowId(1);
+
+    private volatile MidiSink controller;
+
+    @Override
+    protected MidiPorts midi() {
+        return new MidiPorts() {
+            @Override
+            public List<String> inputs() {
+                return List.of(NAME);
+            }
+
+            @Override
+            public AutoCloseable openInput(String name, MidiSink sink) {
+                controller = sink;
+                return () -> controller = null;
+            }
+
+            @Override
+            public List<String> outputs() {
+                return List.of();
+            }
+
+            @Override
+            public MidiPort openOutput(String name) throws Unavailable {
+                throw new Unavailable("none", null);
+            }
+        };
+    }
+
+    @BeforeEach
+    void plug() throws Exception {
+        interact(() -> {
+            hands.look();
+            store.open(Project.untitled().withPattern(new PatternId(1), p -> p.withLane(KICK, lane -> Lane.of(Hit.drum(0, 101), Hit.drum(8, 102)))), Optional.empty());
+        });
+        until(() -> controller != null && hands.inputs().contains(NAME));
+        until(() -> player.isReady());
+    }
+
+    private void openWindow(FxRobot robot) throws Exception {
+        robot.push(KeyCode.CONTROL, KeyCode.F4);
+        until(() -> robot.lookup("#controller-search").tryQuery().isPresent());
+    }
+
+    private void learn(FxRobot robot, String what, int status, int number) {
+        robot.clickOn("#controller-search").push(KeyCode.CONTROL, KeyCode.A).write(what);
+        settle();
+        robot.clickOn("#controller-learn");
+        settle();
+        controller.message(status, number, 100, System.nanoTime());
+        settle();
+    }
+
+    private void turn(int number, int value) {
+        controller.message(MidiSink.CONTROL, number, value, System.nanoTime());
+        settle();
+    }
+
+    private double kickDb() {
+        return store.project().kit().row(KICK).orElseThrow().strip().levelDb();
+    }
+
+    @Test
+    void a_knob_learns_a_rows_level_and_takes_hold_where_it_passes_it(FxRobot robot) throws Exception {
+        double before = kickDb();
+        openWindow(robot);
+        learn(robot, "level of kick", MidiSink.CONTROL, 21);
+        assertThat(robot.lookup("#controller-learned").<ListView<?>>query().getItems()).hasSize(1);
+        turn(21, 20);
+        assertThat(kickDb()).as("nothing jumps").isEqualTo(before);
+        turn(21, 70);
+        assertThat(kickDb()).as("still below").isEqualTo(before);
+        turn(21, 120);
+        double high = kickDb();
+        assertThat(high).as("it has passed the value").isGreaterThan(before);
+        turn(21, 90);
+        assertThat(kickDb()).isLessThan(high);
+        assertThat(store.undoName()).contains("Set level of Kick");
+        interact(() -> store.undo());
+        assertThat(kickDb()).as("one turn is one step").isEqualTo(before);
+        turn(21, 30);
+        assertThat(kickDb()).as("it was moved elsewhere: the knob has lost it").isEqualTo(before);
+        turn(21, 120);
+        assertThat(kickDb()).as("passing it takes hold again").isGreaterThan(before);
+    }
+
+    @Test
+    void pads_learn_commands_slots_and_the_touch_and_a_second_thing_is_asked_about(FxRobot robot) throws Exception {
+        openWindow(robot);
+        learn(robot, "record", MidiSink.NOTE_ON, 50);
+        learn(robot, "slot 3", MidiSink.NOTE_ON, 51);
+        learn(robot, "the touch", MidiSink.NOTE_ON, 52);
+        controller.message(MidiSink.NOTE_ON, 50, 90, System.nanoTime());
+        settle();
+        assertThat(view.recorder().isArmed()).isTrue();
+        controller.message(MidiSink.NOTE_ON, 52, 77, System.nanoTime());
+        settle();
+        assertThat(presenter.planting().touch()).isEqualTo(77);
+        controller.message(MidiSink.NOTE_ON, 51, 90, System.nanoTime());
+        settle();
+        assertThat(presenter.chosen().shown().slot()).isEqualTo(2);
+        chosen = 0; // replace
+        learn(robot, "slot 4", MidiSink.NOTE_ON, 51);
+        assertThat(asked).singleElement().asString().contains("pad 51 (channel 1)").contains("slot 3");
+        controller.message(MidiSink.NOTE_ON, 51, 90, System.nanoTime());
+        settle();
+        assertThat(presenter.chosen().shown().slot()).isEqualTo(3);
+        assertThat(session.settings().text("controllers", "")).contains("slot 3\tpad 1 51 " + NAME).doesNotContain("slot 2");
+    }
+
+    @Test
+    void a_clock_with_jitter_starts_the_music_sets_its_tempo_and_keeps_it_in_place(FxRobot robot) throws Exception {
+        openWindow(robot);
+        robot.clickOn("#clock-in");
+        settle();
+        robot.clickOn("#clock-in-1");
+        robot.moveTo("#controller-search");
+        settle();
+        double bpm = 150;
+        long tickNs = Math.round(60e9 / bpm / 24);
+        Random random = new Random(7);
+        long begun = System.nanoTime() + 400_000_000L;
+        controller.clock(MidiPort.START, 0, begun);
+        for (int tick = 0; tick < 24 * 9; tick++) {
+            long at = begun + tick * tickNs;
+            LockSupport.parkNanos(at - System.nanoTime());
+            controller.clock(MidiPort.CLOCK, 0, at + Math.round((random.nextDouble() - 0.5) * 4e6));
+        }
+        settle();
+        assertThat(player.followedTempo().orElseThrow().bpm()).isCloseTo(bpm, within(bpm * 0.01));
+        assertThat(text(robot, "#clock-tempo")).isEqualTo("150.0 BPM");
+        long heard = player.now().inSource();
+        double quarters = (System.nanoTime() - begun) / 60e9 * bpm;
+        assertThat((double) heard / GridTime.QUARTER).as("in place after two bars").isCloseTo(quarters, within(0.05));
+        assertThat(store.project().tempo()).as("the project keeps its own").isEqualTo(Project.untitled().tempo());
+        controller.clock(MidiPort.STOP, 0, System.nanoTime());
+        until(() -> !player.now().playing());
+        until(() -> player.followedTempo().isEmpty());
+    }
+
+    @Test
+    void a_flood_of_notes_is_counted_and_leaves_nothing_sounding() throws Exception {
+        long end = System.nanoTime() + 1_000_000_000L;
+        int sent = 0;
+        while (System.nanoTime() < end && sent < 50_000) {
+            controller.message(MidiSink.NOTE_ON | 9, sent % 128, 1 + sent % 127, sent % 3 == 0 ? Long.MIN_VALUE : System.nanoTime());
+            controller.message(MidiSink.NOTE_OFF | 9, sent % 128, 0, Long.MAX_VALUE);
+            controller.clock(MidiPort.CLOCK, 0, sent % 2 == 0 ? -1 : Long.MAX_VALUE);
+            sent++;
+        }
+        settle();
+        assertThat(hands.unused()).as("those that belong to no row, and those for which there was no room").isPositive();
+        assertThat(player.takeFault()).isEmpty();
+        interact(() -> presenter.playing().playOrStop());
+        until(() -> player.now().playing());
+        interact(() -> presenter.playing().stop());
+        until(() -> !player.now().playing());
+    }
+
+    @Test
+    void block_and_rate_are_chosen_and_remembered(FxRobot robot) throws Exception {
+        openWindow(robot);
+        interact(() -> presenter.playing().playOrStop());
+        until(() -> player.now().playing());
+        robot.clickOn("#sound-block");
+        settle();
+        robot.clickOn("#sound-block-256");
+        until(() -> player.blockFrames() == 256);
+        assertThat(text(robot, "#sound-delay")).isEqualTo("key to sound: about 21 ms");
+        assertThat(SoundCard.block(session.settings())).isEqualTo(256);
+        long before = player.now().inSource();
+        until(() -> player.now().inSource() > before + GridTime.QUARTER);
+        robot.clickOn("#sound-rate");
+        settle();
+        robot.clickOn("#sound-rate-44100");
+        settle();
+        assertThat(SoundCard.rate(session.settings())).isEqualTo(44_100);
+        assertThat(text(robot, "#sound-rate")).contains("next start");
+        assertThat(player.rateHz()).as("until the next start").isEqualTo(48_000);
+        session.settings().setNumber("sound.block", 77);
+        assertThat(SoundCard.block(session.settings())).as("a settings file that was edited by hand").isEqualTo(Playback.USUAL_BLOCK);
+    }
+}
