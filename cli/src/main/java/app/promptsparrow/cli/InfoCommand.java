@@ -24,8 +24,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -75,7 +73,7 @@ final class InfoCommand implements Callable<Integer> {
     /** Every pattern once, in order, before the limiter. */
     private static List<Object> levels(Project project) {
         List<Song.Entry> entries = project.filledSlots().stream().map(slot -> project.at(slot).orElseThrow())
-                .map(pattern -> new Song.Entry(pattern.id(), 1, Optional.empty(), Set.of())).toList();
+                .map(pattern -> Song.Entry.of(pattern.id(), 1)).toList();
         SoundStore sounds = SoundStore.onDemand(RATE_HZ, new SoundDisk(Folders.sounds()), SampleFolder.usual());
         List<Object> told = new ArrayList<>();
         for (RowLevels row : RowLevels.of(project, new Scores().of(project, new Source.WholeSong(new Song("all", entries), 1)), sounds, () -> false).orElseThrow()) {

@@ -35,7 +35,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
@@ -153,12 +152,12 @@ public final class DemoProject {
     private static Song song(Project project) {
         return new Song("Ferry", List.of(
                 entry(project, "Slack rope", 2), entry(project, "Engine idle", 2),
-                new Song.Entry(named(project, "Wake").id(), 4, Optional.of(named(project, "Wake fill").id()), Set.of()),
-                entry(project, "Gulls", 2), entry(project, "Landing", 2)));
+                entry(project, "Wake", 4).withFill(Optional.of(named(project, "Wake fill").id())),
+                entry(project, "Gulls", 2).withRest(row(project, "Kick"), 1, 1, true), entry(project, "Landing", 2)));
     }
 
     private static Song.Entry entry(Project project, String name, int repeats) {
-        return new Song.Entry(named(project, name).id(), repeats, Optional.empty(), Set.of());
+        return Song.Entry.of(named(project, name).id(), repeats);
     }
 
     private static Pattern named(Project project, String name) {

@@ -168,6 +168,10 @@ final class Sequencer implements NoteSink {
                 stop(frame);
                 return true;
             }
+            if (current.score != score && current.score.isSameSong(score)) { // however long it is now, it goes on where it is
+                long position = Math.max(0, unitAt(frame) - current.origin);
+                current.origin += position - current.score.folded(position);
+            }
             current.score = score;
             for (Playing earlier : left) {
                 Score newest = earlier.score == null ? null : to.score(earlier.id);
@@ -260,7 +264,7 @@ final class Sequencer implements NoteSink {
         current.hardEnd = nextHow == Switch.PASS_END ? Score.NEVER : switchUnits;
         if (nextHow == Switch.SAME_PLACE) {
             long inPass = end - current.score.passStart(end);
-            next.origin = switchUnits - next.score.positionOf(inPass);
+            next.origin = switchUnits - (next.score.isSameSong(current.score) ? current.score.folded(end) : next.score.positionOf(inPass));
             next.floor = switchUnits;
         } else {
             next.origin = switchUnits;

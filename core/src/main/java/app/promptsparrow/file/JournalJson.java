@@ -161,8 +161,9 @@ final class JournalJson {
         }
         Set<PatternId> ids = new HashSet<>();
         banks.forEach(bank -> bank.patterns().forEach(pattern -> ids.add(pattern.id())));
-        List<Song> songs = json.find("songs").map(list -> list.list(Project.MAX_SONGS).stream()
-                .map(song -> ProjectJson.readSong(song, ids)).toList()).orElse(project.songs());
+        List<Song> songs = new ArrayList<>();
+        json.find("songs").ifPresentOrElse(list -> list.list(Project.MAX_SONGS).forEach(song -> songs.add(ProjectJson.readSong(song, songs.size() + 1, ids))),
+                () -> songs.addAll(project.songs()));
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
                 json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs,

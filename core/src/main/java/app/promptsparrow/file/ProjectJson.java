@@ -12,7 +12,9 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Rest;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongId;
 import app.promptsparrow.project.Tint;
 import app.promptsparrow.project.Touches;
 import app.promptsparrow.time.Meter;
@@ -23,7 +25,6 @@ import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -39,7 +40,8 @@ import java.util.TreeMap;
 final class ProjectJson {
 
     /** The format that is written, and the newest that is read. */
-    static final int FORMAT = 5;
+    static final int FORMAT = 6;
+    private static final int MOST_RESTS = 48 * Song.MAX_REPEATS;
 
     /** The format from which on banks have a colour and a fill, and a project a chain. */
     static final int TINTS = 5;
@@ -124,7 +126,7 @@ final class ProjectJson {
 
     static void writeGiven(JsonGenerator out, GivenIds given) throws IOException {
         out.writeFieldName("given");
-        out.writeArray(new int[] {given.patterns(), given.rows()}, 0, 2);
+        out.writeArray(new int[] {given.patterns(), given.rows(), given.songs()}, 0, 3);
     }
 
     static void writeChance(JsonGenerator out, int chanceNumber) throws IOException {
@@ -241,7 +243,11 @@ final class ProjectJson {
 
     static void writeSong(JsonGenerator out, Song song) throws IOException {
         out.writeStartObject();
+        out.writeNumberField("id", song.id().value());
         out.writeStringField("name", song.name());
+        if (song.round()) {
+            out.writeBooleanField("round", true);
+        }
         out.writeArrayFieldStart("entries");
         for (Song.Entry entry : song.entries()) {
             out.writeStartObject();
@@ -250,10 +256,13 @@ final class ProjectJson {
             if (entry.fill().isPresent()) {
                 out.writeNumberField("fill", entry.fill().get().value());
             }
-            if (!entry.leftOut().isEmpty()) {
-                int[] rows = entry.leftOut().stream().mapToInt(RowId::value).sorted().toArray();
-                out.writeFieldName("leftOut");
-                out.writeArray(rows, 0, rows.length);
+            if (!entry.rests().isEmpty()) {
+                out.writeArrayFieldStart("rests");
+                for (Rest rest : entry.rests()) {
+                    boolean whole = rest.equals(Rest.whole(rest.row()));
+                    out.writeArray(new int[] {rest.row().value(), rest.first(), rest.last()}, 0, whole ? 1 : 3);
+                }
+                out.writeEndArray();
             }
             out.writeEndObject();
         }
@@ -297,7 +306,7 @@ final class ProjectJson {
         }
         List<Song> songs = new ArrayList<>();
         for (JsonPlace song : json.at("songs").list(Project.MAX_SONGS)) {
-            songs.add(readSong(song, ids));
+            songs.add(readSong(song, songs.size() + 1, ids));
         }
         return json.made(() -> new Project(json.at("name").text(),
                 json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())),
@@ -334,8 +343,8 @@ final class ProjectJson {
     }
 
     static GivenIds readGiven(JsonPlace json) {
-        json.list(2);
-        return json.made(() -> new GivenIds(json.at(0).integer(), json.at(1).integer()));
+        int songs = json.list(3).size() == 3 ? json.at(2).integer() : 0; // before format 6 songs had no ids
+        return json.made(() -> new GivenIds(json.at(0).integer(), json.at(1).integer(), songs));
     }
 
     static Swing readSwing(JsonPlace json) {
@@ -388,18 +397,27 @@ final class ProjectJson {
         return json.made(() -> new Flam(json.at(0).integer(), json.at(1).integer()));
     }
 
-    static Song readSong(JsonPlace json, Set<PatternId> ids) {
-        json.object("name", "entries");
+    /** @param number its place among the songs, by which those of formats before 6 are known */
+    static Song readSong(JsonPlace json, int number, Set<PatternId> ids) {
+        json.object("id", "name", "round", "entries");
         List<Song.Entry> entries = new ArrayList<>();
         for (JsonPlace entry : json.at("entries").list(Song.MAX_ENTRIES)) {
-            entry.object("pattern", "repeats", "fill", "leftOut");
-            Set<RowId> leftOut = new LinkedHashSet<>();
-            entry.find("leftOut").ifPresent(list -> list.list(RowId.MAX)
-                    .forEach(row -> leftOut.add(row.made(() -> new RowId(row.integer())))));
+            entry.object("pattern", "repeats", "fill", "leftOut", "rests");
+            List<Rest> rests = new ArrayList<>();
+            entry.find("leftOut").ifPresent(list -> list.list(RowId.MAX).forEach(row -> rests.add(row.made(() -> Rest.whole(new RowId(row.integer())))))); // before format 6
+            entry.find("rests").ifPresent(list -> list.list(MOST_RESTS).forEach(rest -> rests.add(readRest(rest))));
             entries.add(entry.made(() -> new Song.Entry(known(entry.at("pattern"), ids), entry.at("repeats").integer(),
-                    entry.find("fill").map(fill -> known(fill, ids)), leftOut)));
+                    entry.find("fill").map(fill -> known(fill, ids)), rests)));
         }
-        return json.made(() -> new Song(json.at("name").text(), entries));
+        return json.made(() -> new Song(new SongId(json.find("id").map(JsonPlace::integer).orElse(number)), json.at("name").text(),
+                json.find("round").map(JsonPlace::bool).orElse(false), entries));
+    }
+
+    private static Rest readRest(JsonPlace json) {
+        return json.made(() -> {
+            RowId row = new RowId(json.at(0).integer());
+            return json.list(3).size() == 1 ? Rest.whole(row) : new Rest(row, json.at(1).integer(), json.at(2).integer());
+        });
     }
 
     private static PatternId readPatternId(JsonPlace json) {

@@ -85,6 +85,12 @@ public record Pattern(PatternId id, String name, int length, StepValue step, Opt
         return lane.isFree() ? lane.length().getAsInt() * laneStep(row).units() : durationUnits();
     }
 
+    /** Whether a lane that is heard does not come round with the pattern: such lanes begin anew at each entry of a song. */
+    public boolean isLoose() {
+        return lanes.entrySet().stream().anyMatch(lane -> lane.getValue().isFree() && durationUnits() % laneCycleUnits(lane.getKey()) != 0
+                && lane.getValue().hits().stream().anyMatch(hit -> !isBeyond(lane.getKey(), hit)));
+    }
+
     public boolean hasHits() {
         return lanes.values().stream().anyMatch(lane -> !lane.hits().isEmpty());
     }

@@ -6,7 +6,7 @@ import java.util.List;
  * One undoable change, as a value: a name that is shown to people and a function from project to project. Immutable.
  * {@link #apply} throws {@link IllegalArgumentException} with a sentence for people when the change does not fit.
  */
-public sealed interface Edit permits BankEdit, PatternEdit, KitEdit, ProjectEdit, Edit.Together {
+public sealed interface Edit permits BankEdit, PatternEdit, KitEdit, ProjectEdit, SongEdit, Edit.Together {
 
     /** What was done, as undo shows it: {@code Paint 8 hits in Closed hat}. */
     String name();

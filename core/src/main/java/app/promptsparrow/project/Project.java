@@ -49,7 +49,10 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         if (songs.size() > MAX_SONGS) {
             throw new IllegalArgumentException("a project has at most " + MAX_SONGS + " songs, not " + songs.size());
         }
-        given = given.atLeast(checkedPatternIds(banks), highestRow(kit, banks));
+        if (songs.stream().map(Song::id).distinct().count() < songs.size()) {
+            throw new IllegalArgumentException("a song's id is given twice");
+        }
+        given = given.atLeast(checkedPatternIds(banks), highestRow(kit, banks), songs.stream().mapToInt(song -> song.id().value()).max().orElse(0));
     }
 
     /** Refuses a pattern id that stands in two slots; answers the highest. */
@@ -140,6 +143,20 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         return new RowId(given.rows() + 1);
     }
 
+    /** An id that no song of this project has or ever had. */
+    public SongId freshSongId() {
+        return new SongId(given.songs() + 1);
+    }
+
+    public Optional<Song> song(SongId id) {
+        return songs.stream().filter(song -> song.id().equals(id)).findFirst();
+    }
+
+    /** See {@link Pattern#isLoose}; false of a pattern that is not there. */
+    public boolean isLoose(PatternId id) {
+        return pattern(id).map(Pattern::isLoose).orElse(false);
+    }
+
     public Meter meterOf(Pattern pattern) {
         return pattern.meter().orElse(meter);
     }
@@ -205,7 +222,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
             left = left.withChain(chain.stream().filter(id -> pattern(id).isPresent()).toList());
         }
         if (!songs.stream().allMatch(song -> song.entries().stream().allMatch(this::hasAll))) {
-            left = left.withSongs(songs.stream().map(song -> new Song(song.name(), song.entries().stream().filter(this::hasAll).toList())).toList());
+            left = left.withSongs(songs.stream().map(song -> song.withEntries(song.entries().stream().filter(this::hasAll).toList())).toList());
         }
         return left;
     }

@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -23,9 +24,9 @@ public final class PatternScore {
     private final long reachBack;
     private final long reachForward;
 
-    private PatternScore(Pattern pattern, long barUnits, long beatUnits, List<LaneScore> lanes) {
-        this.id = pattern.id();
-        this.passUnits = pattern.durationUnits();
+    private PatternScore(PatternId id, long passUnits, long barUnits, long beatUnits, List<LaneScore> lanes) {
+        this.id = id;
+        this.passUnits = passUnits;
         this.barUnits = barUnits;
         this.beatUnits = beatUnits;
         this.lanes = lanes.toArray(LaneScore[]::new);
@@ -65,7 +66,12 @@ public final class PatternScore {
                     : new LaneScore(pattern.id(), row.id(), row.isBass(), lane, stepUnits, cycleUnits, pattern.laneSteps(row.id()), swing,
                             row.lean(), project.tempo()));
         }
-        return new PatternScore(pattern, project.meterOf(pattern).barUnits(), project.meterOf(pattern).beatUnits(), lanes);
+        return new PatternScore(pattern.id(), pattern.durationUnits(), project.meterOf(pattern).barUnits(), project.meterOf(pattern).beatUnits(), lanes);
+    }
+
+    /** This pattern without some rows; its lanes are the same. */
+    PatternScore without(Set<RowId> rows) {
+        return new PatternScore(id, passUnits, barUnits, beatUnits, Arrays.stream(lanes).filter(lane -> !rows.contains(lane.row())).toList());
     }
 
     public PatternId id() {

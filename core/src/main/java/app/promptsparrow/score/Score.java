@@ -38,6 +38,8 @@ public final class Score {
     private final long leadUnits;
     private final long reachBack;
     private final long reachForward;
+    /** The song it is of, by the value of its id; 0 if none. */
+    private final int song;
 
     /** Parts one after the other, at least one. */
     Score(List<Part> parts, boolean loops) {
@@ -46,6 +48,11 @@ public final class Score {
 
     /** @param lead how many parts are played once before the others, which loop; all of them if nothing loops */
     Score(List<Part> parts, int lead) {
+        this(parts, lead, 0);
+    }
+
+    private Score(List<Part> parts, int lead, int song) {
+        this.song = song;
         this.parts = parts.toArray(Part[]::new);
         this.length = parts.get(parts.size() - 1).end;
         this.lead = lead;
@@ -99,6 +106,48 @@ public final class Score {
      */
     static Score excerpt(PatternScore pattern, long from, long to) {
         return new Score(List.of(new Part(pattern, -from, 0, -from, 0, to - from)), 0);
+    }
+
+    /**
+     * A song, whose positions are those of its parts also where a piece of it loops.
+     *
+     * @param song  its id's value
+     * @param round whether it loops as a whole, where no piece does
+     * @param from  where the piece begins that loops once the music is there
+     * @param to    where it ends; a piece that does not begin before the song's end, or ends before it begins, is none
+     */
+    static Score song(int song, List<Part> parts, boolean round, long from, long to) {
+        long end = Math.min(to, parts.get(parts.size() - 1).end);
+        if (from >= end) {
+            return new Score(parts, round ? 0 : parts.size(), song);
+        }
+        List<Part> cut = new ArrayList<>();
+        int lead = 0;
+        for (Part part : parts) {
+            if (part.begin < from) {
+                cut.add(new Part(part.pattern, part.start, part.begin, part.zero, part.firstPass, Math.min(part.end, from)));
+                lead = cut.size();
+            }
+            if (part.end > from && part.begin < end) {
+                cut.add(new Part(part.pattern, part.start, Math.max(part.begin, from), part.zero, part.firstPass, Math.min(part.end, end)));
+            }
+        }
+        return new Score(cut, lead, song);
+    }
+
+    /** Whether it is of the same song as another, so that their positions mean the same. */
+    public boolean isSameSong(Score other) {
+        return song != 0 && song == other.song;
+    }
+
+    /** Whether it is of a song of the project. */
+    public boolean isSong() {
+        return song != 0;
+    }
+
+    /** The same position in its first round. */
+    public long folded(long position) {
+        return roundPosition(position);
     }
 
     /** Whether a row has hits in what is played. */

@@ -8,6 +8,7 @@ import app.promptsparrow.project.Song;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,13 +20,11 @@ import java.util.Set;
  */
 public final class Scores {
 
-    /** What is compiled: a pattern, without the rows that an entry of a song leaves out. */
-    private record Wanted(PatternId pattern, Set<RowId> leftOut) {
-    }
-
-    private final Map<Wanted, PatternScore> compiled = new HashMap<>();
-    private final Set<Wanted> current = new HashSet<>();
-    private final Set<Wanted> used = new HashSet<>();
+    private final Map<PatternId, PatternScore> compiled = new HashMap<>();
+    private final Set<PatternId> current = new HashSet<>();
+    private final Set<PatternId> used = new HashSet<>();
+    /** Patterns without the rows that rest somewhere in a song: made of what is compiled, which costs little. */
+    private final Map<PatternScore, Map<Set<RowId>, PatternScore>> resting = new IdentityHashMap<>();
     private Project project;
 
     /**
@@ -50,13 +49,19 @@ public final class Scores {
         } else if (source instanceof Source.Excerpt piece) {
             return excerpt(piece);
         }
-        return song((Source.WholeSong) source);
+        if (source instanceof Source.OfSong part) {
+            Song song = project.song(part.song()).orElseThrow(() -> new IllegalArgumentException("the song is no longer in the project"));
+            return Score.song(song.id().value(), parts(song, 1), part.round(), part.loop().map(Source.OfSong.Span::from).orElse(0L), part.loop().map(Source.OfSong.Span::to).orElse(0L));
+        }
+        Source.WholeSong whole = (Source.WholeSong) source;
+        return new Score(parts(whole.song(), whole.times()), false);
     }
 
     /** Forgets what none of the sources since the last call has used. */
     public void forgetUnused() {
         compiled.keySet().retainAll(used);
         current.retainAll(used);
+        resting.keySet().retainAll(compiled.values());
         used.clear();
     }
 
@@ -71,41 +76,38 @@ public final class Scores {
     }
 
     private PatternScore pattern(PatternId id, Set<RowId> leftOut) {
-        Wanted wanted = new Wanted(id, leftOut);
-        used.add(wanted);
-        if (current.add(wanted)) {
+        used.add(id);
+        if (current.add(id)) {
             Pattern pattern = project.pattern(id).orElseThrow(() -> new IllegalArgumentException("there is no such pattern in the project"));
-            compiled.put(wanted, PatternScore.compile(project, pattern, Optional.ofNullable(compiled.get(wanted)), leftOut));
+            compiled.put(id, PatternScore.compile(project, pattern, Optional.ofNullable(compiled.get(id))));
         }
-        return compiled.get(wanted);
+        PatternScore whole = compiled.get(id);
+        return leftOut.isEmpty() ? whole : resting.computeIfAbsent(whole, fresh -> new HashMap<>()).computeIfAbsent(leftOut, whole::without);
     }
 
-    private Score song(Source.WholeSong source) {
-        Song song = source.song();
+    private List<Score.Part> parts(Song song, int times) {
         if (song.entries().isEmpty()) {
             throw new IllegalArgumentException("the song '" + song.name() + "' has no patterns in it");
         }
         List<Score.Part> parts = new ArrayList<>();
         long at = 0;
-        for (int time = 0; time < source.times(); time++) {
+        for (int time = 0; time < times; time++) {
             for (Song.Entry entry : song.entries()) {
                 long zero = at;
-                int plain = entry.repeats() - (entry.fill().isPresent() ? 1 : 0);
-                if (plain > 0) {
-                    PatternScore score = ofSong(song, entry.pattern(), entry.leftOut());
-                    parts.add(new Score.Part(score, at, zero, 0, at = Math.addExact(at, plain * score.passUnits())));
-                }
-                if (entry.fill().isPresent()) {
-                    PatternScore score = ofSong(song, entry.fill().get(), entry.leftOut());
-                    parts.add(new Score.Part(score, at, zero, plain, at = Math.addExact(at, score.passUnits())));
+                for (int pass = 1; pass <= entry.repeats();) {
+                    int last = entry.alikeUntil(pass);
+                    PatternScore score = ofSong(song, entry.patternOf(pass), entry.resting(pass));
+                    boolean fill = pass == entry.repeats() && entry.fill().isPresent(); // whose free lanes begin with it
+                    parts.add(new Score.Part(score, at, fill ? at : zero, pass - 1, at = Math.addExact(at, (last - pass + 1) * score.passUnits())));
+                    pass = last + 1;
                 }
             }
         }
-        return new Score(parts, false);
+        return parts;
     }
 
     private PatternScore ofSong(Song song, PatternId id, Set<RowId> leftOut) {
-        if (project.pattern(id).isEmpty()) {
+        if (!current.contains(id) && project.pattern(id).isEmpty()) {
             throw new IllegalArgumentException("the song '" + song.name() + "' names a pattern that is not in the project");
         }
         return pattern(id, leftOut);

@@ -2,12 +2,12 @@ package app.promptsparrow.score;
 
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongId;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Predicate;
-import java.util.stream.Stream;
 
 /**
  * Something of a project that can be played, by name and not by notes: the same for the engine, for exports and for windows.
@@ -15,27 +15,27 @@ import java.util.stream.Stream;
  */
 public sealed interface Source {
 
-    /** The patterns it plays, each as often as it comes, in order. */
-    List<PatternId> patterns();
+    /** The pattern it begins with. */
+    Optional<PatternId> first(Project project);
 
-    /** What of it can be played where only some patterns are there; empty if nothing. */
-    default Optional<Source> only(Predicate<PatternId> there) {
-        return patterns().stream().allMatch(there) ? Optional.of(this) : Optional.empty();
+    /** What of it can be played in a project, which may lack some of its patterns; empty if nothing. */
+    default Optional<Source> in(Project project) {
+        return first(project).flatMap(project::pattern).map(there -> this);
     }
 
     /** One pattern, over and over. */
     record Loop(PatternId pattern) implements Source {
         @Override
-        public List<PatternId> patterns() {
-            return List.of(pattern);
+        public Optional<PatternId> first(Project project) {
+            return Optional.of(pattern);
         }
     }
 
     /** One pattern, so many times. */
     record Passes(PatternId pattern, long passes) implements Source {
         @Override
-        public List<PatternId> patterns() {
-            return List.of(pattern);
+        public Optional<PatternId> first(Project project) {
+            return Optional.of(pattern);
         }
     }
 
@@ -55,8 +55,8 @@ public sealed interface Source {
         }
 
         @Override
-        public List<PatternId> patterns() {
-            return List.of(pattern);
+        public Optional<PatternId> first(Project project) {
+            return Optional.of(pattern);
         }
     }
 
@@ -74,13 +74,13 @@ public sealed interface Source {
         }
 
         @Override
-        public List<PatternId> patterns() {
-            return Stream.concat(once.stream(), then.patterns().stream()).toList();
+        public Optional<PatternId> first(Project project) {
+            return once.stream().findFirst().or(() -> then.first(project));
         }
 
         @Override
-        public Optional<Source> only(Predicate<PatternId> there) {
-            return then.only(there).map(left -> new Lead(once.stream().filter(there).toList(), left));
+        public Optional<Source> in(Project project) {
+            return then.in(project).map(left -> new Lead(once.stream().filter(id -> project.pattern(id).isPresent()).toList(), left));
         }
     }
 
@@ -91,17 +91,45 @@ public sealed interface Source {
         }
 
         @Override
-        public Optional<Source> only(Predicate<PatternId> there) {
-            List<PatternId> left = patterns.stream().filter(there).toList();
+        public Optional<PatternId> first(Project project) {
+            return patterns.stream().findFirst();
+        }
+
+        @Override
+        public Optional<Source> in(Project project) {
+            List<PatternId> left = patterns.stream().filter(id -> project.pattern(id).isPresent()).toList();
             return left.isEmpty() ? Optional.empty() : Optional.of(new Chain(left));
         }
     }
 
-    /** A song, from its first entry to its last, so many times. */
+    /**
+     * A song of the project, by its id: as it is edited it plays on in its place.
+     *
+     * @param round whether it goes round at its end
+     * @param loop  a piece of it that is played over and over once the music is there; of one that begins beyond the end nothing is left
+     */
+    record OfSong(SongId song, boolean round, Optional<Span> loop) implements Source {
+
+        /** A piece, in units from the song's start. @param to behind {@code from} */
+        public record Span(long from, long to) {
+            public Span {
+                if (from < 0 || to <= from) {
+                    throw new IllegalArgumentException("a piece of a song begins at its start or later and ends behind that");
+                }
+            }
+        }
+
+        @Override
+        public Optional<PatternId> first(Project project) {
+            return project.song(song).filter(there -> !there.entries().isEmpty()).map(there -> there.entries().get(0).patternOf(1));
+        }
+    }
+
+    /** A song as a value, from its first entry to its last, so many times: for exports. */
     record WholeSong(Song song, int times) implements Source {
         @Override
-        public List<PatternId> patterns() {
-            return song.entries().stream().flatMap(entry -> Stream.concat(Stream.of(entry.pattern()), entry.fill().stream())).toList();
+        public Optional<PatternId> first(Project project) {
+            return song.entries().stream().findFirst().map(entry -> entry.patternOf(1));
         }
     }
 }

@@ -13,6 +13,13 @@ public final class Plural {
 
     /** The same for a number that is written already, such as {@code 1.5}. */
     public static String of(String count, String one) {
-        return count + " " + one + (count.equals("1") ? "" : "s");
+        return count + " " + (count.equals("1") ? one : many(one));
+    }
+
+    private static String many(String one) {
+        if (one.endsWith("s")) {
+            return one + "es";
+        }
+        return one.matches(".*[^aeiou]y") ? one.substring(0, one.length() - 1) + "ies" : one + "s";
     }
 }

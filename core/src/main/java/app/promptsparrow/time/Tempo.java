@@ -25,6 +25,11 @@ public record Tempo(int milliBpm) {
         return new Tempo((int) Math.floor(Math.min(Math.max(bpm, -1e6), 1e6) * 1000 + 0.5));
     }
 
+    /** How long a stretch lasts, in seconds. */
+    public double seconds(long units) {
+        return (double) units / GridTime.QUARTER * 60_000 / milliBpm;
+    }
+
     public double bpm() {
         return milliBpm / 1000.0;
     }

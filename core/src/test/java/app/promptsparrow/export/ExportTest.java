@@ -227,7 +227,7 @@ class ExportTest {
     void a_song_of_200_entries_goes_out_six_times() throws Exception {
         Project project = kick();
         PatternId id = project.at(new SlotRef(0, 0)).orElseThrow().id();
-        Song song = new Song("Long", Collections.nCopies(200, new Song.Entry(id, 1, Optional.empty(), Set.of())));
+        Song song = new Song("Long", Collections.nCopies(200, new Song.Entry(id, 1, Optional.empty(), List.of())));
         MidiPlan plan = MidiPlan.of(project.withSongs(List.of(song)), new Choice.OneSong(0), OptionalInt.of(6), MidiOptions.USUAL);
         assertThat(plan.sentence()).contains("1200 bars", "4800 notes");
     }

@@ -110,9 +110,9 @@ class ProjectFileTest {
     void a_newer_format_says_so_and_unknown_keys_are_errors() throws Exception {
         ProjectFile.save(DemoProject.make(), file("a.sparrow"));
         String json = json(file("a.sparrow"));
-        refused(zip("project.json", json.replaceFirst("\"format\": 5", "\"format\": 99, \"lasers\": true")), "newer version", "format 99");
-        refused(zip("project.json", json.replaceFirst("\"format\": 5", "\"format\": 5, \"lasers\": true")), "lasers", "not known");
-        refused(zip("project.json", json.replaceFirst("\"format\": 5", "\"format\": 5, \"format\": 5")), "valid JSON");
+        refused(zip("project.json", json.replaceFirst("\"format\": 6", "\"format\": 99, \"lasers\": true")), "newer version", "format 99");
+        refused(zip("project.json", json.replaceFirst("\"format\": 6", "\"format\": 6, \"lasers\": true")), "lasers", "not known");
+        refused(zip("project.json", json.replaceFirst("\"format\": 6", "\"format\": 6, \"format\": 6")), "valid JSON");
         refused(zip("project.json", json.substring(0, json.length() / 2)), "line", "valid JSON");
         refused(zip("project.json", json.replaceFirst("\\[0, 120\\]", "[0, 128]")), "/banks/", "velocity is 1 to 127, not 128");
         refused(zip("project.json", json.replaceFirst("\\[0, 120\\]", "[0]")), "expected at least 2 values");

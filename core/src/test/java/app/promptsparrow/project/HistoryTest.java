@@ -85,6 +85,7 @@ class HistoryTest {
         kinds.add(ProjectEdit.RenameProject.class); // where there is no room for a bank
         kinds.add(BankEdit.DeleteBank.class); // where there are several
         kinds.add(BankEdit.ClearBank.class);
+        kinds.add(SongEdit.DeleteSong.class); // where there is one
         Set<Class<?>> all = new HashSet<>();
         for (Class<?> family : Edit.class.getPermittedSubclasses()) {
             all.addAll(family.isInterface() ? Set.of(family.getPermittedSubclasses()) : Set.of(family));

@@ -37,6 +37,12 @@ public final class HistoryTestEdits {
         return new SlotRef(random.nextInt(project.banks().size()), random.nextInt(Bank.SLOTS));
     }
 
+    private static Song song(Random random, Project project, Pattern pattern) {
+        RowId row = project.kit().rows().get(random.nextInt(project.kit().rows().size())).id();
+        Song.Entry entry = Song.Entry.of(pattern.id(), 1 + random.nextInt(9)).withRest(row, 1 + random.nextInt(3), random.nextBoolean() ? Song.MAX_REPEATS : 4, true);
+        return new Song(new SongId(1), "Song " + random.nextInt(9), random.nextBoolean(), List.of(entry, entry.withFill(random.nextBoolean() ? Optional.of(pattern.id()) : Optional.empty())));
+    }
+
     /** Any kind of edit there is, with random values that may be refused. */
     public static Edit random(Random random, Project project) {
         List<SlotRef> filled = project.filledSlots();
@@ -46,7 +52,7 @@ public final class HistoryTestEdits {
         int number = random.nextInt(300);
         int bank = random.nextInt(project.banks().size());
         int other = (project.slotOf(pattern.id()).orElseThrow().bank() + 1) % project.banks().size(); // a pattern always stays
-        return switch (random.nextInt(45)) {
+        return switch (random.nextInt(48)) {
             case 0 -> new ProjectEdit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new ProjectEdit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new ProjectEdit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -92,6 +98,9 @@ public final class HistoryTestEdits {
             case 40 -> project.banks().size() > 1 ? new BankEdit.ClearBank("Clear", other) : new BankEdit.AddBank("More");
             case 41 -> project.banks().size() < 5 && project.kit().rows().size() < 20 ? new BankEdit.TakeBank("Take", OTHER, number % OTHER.banks().size()) : new BankEdit.AddBank("More");
             case 42, 43 -> new BankEdit.SetChain("Chain", project.filledSlots().stream().map(ref -> project.at(ref).orElseThrow().id()).limit(1 + number % 5).toList());
+            case 45 -> project.songs().size() < 4 ? new SongEdit.AddSong("Song", song(random, project, pattern).withId(project.freshSongId())) : new SongEdit.DeleteSong("Delete", project.songs().get(0).id());
+            case 46 -> new SongEdit.SetSong("Song", song(random, project, pattern).withId(project.songs().isEmpty() ? new SongId(1) : project.songs().get(0).id()));
+            case 47 -> project.songs().isEmpty() ? new BankEdit.AddBank("More") : new SongEdit.DeleteSong("Delete", project.songs().get(number % project.songs().size()).id());
             case 24 -> new ProjectEdit.SetTouches("Touch", project.touches().with(number % 4, 1 + number % 127));
             default -> new PatternEdit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));
         };

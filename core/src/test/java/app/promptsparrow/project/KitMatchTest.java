@@ -91,7 +91,7 @@ class KitMatchTest {
         Project demo = DemoProject.make();
         RowId ride = demo.kit().rowNamed("Ride").orElseThrow().id();
         Song.Entry entry = demo.songs().get(0).entries().get(0);
-        Project resting = demo.withSongs(List.of(new Song("Song", List.of(new Song.Entry(entry.pattern(), 1, java.util.Optional.empty(), java.util.Set.of(ride))))));
+        Project resting = demo.withSongs(List.of(new Song("Song", List.of(new Song.Entry(entry.pattern(), 1, java.util.Optional.empty(), List.of(Rest.whole(ride)))))));
         Project empty = resting;
         for (var bank : demo.banks()) {
             for (var pattern : bank.patterns()) {
@@ -101,6 +101,6 @@ class KitMatchTest {
         Kit without = new Kit("One", BuiltInKits.deckhand().rows().subList(0, 1), Reverb.USUAL);
         Project taken = take(empty, without);
         assertThat(taken.kit().row(ride)).isEmpty();
-        assertThat(taken.songs().get(0).entries().get(0).leftOut()).isEmpty();
+        assertThat(taken.songs().get(0).entries().get(0).rests()).isEmpty();
     }
 }

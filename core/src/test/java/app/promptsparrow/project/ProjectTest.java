@@ -14,7 +14,6 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class ProjectTest {
@@ -40,11 +39,11 @@ class ProjectTest {
         Project with = new KitEdit.AddRow(last).apply(demo);
         Pattern pattern = with.at(DemoProject.FIRST_SHOWN).orElseThrow();
         with = with.withPattern(pattern.id(), p -> p.withLane(last.id(), lane -> Lane.of(Hit.drum(3, 90))));
-        with = with.withSongs(List.of(new Song("S", List.of(new Song.Entry(pattern.id(), 2, Optional.empty(), Set.of(last.id(), KICK))))));
+        with = with.withSongs(List.of(new Song("S", List.of(new Song.Entry(pattern.id(), 2, Optional.empty(), List.of(Rest.whole(last.id()), Rest.whole(KICK)))))));
         Project without = new KitEdit.RemoveRow("Remove", last.id()).apply(with);
         assertThat(without.kit().row(last.id())).isEmpty();
         assertThat(without.at(DemoProject.FIRST_SHOWN).orElseThrow().lanes()).doesNotContainKey(last.id());
-        assertThat(without.songs().get(0).entries().get(0).leftOut()).containsExactly(KICK);
+        assertThat(without.songs().get(0).entries().get(0).rests()).containsExactly(Rest.whole(KICK));
         assertThat(without.freshRowId().value()).isEqualTo(last.id().value() + 1);
         Project one = Project.untitled(new Kit("One", List.of(demo.kit().rows().get(0)), demo.kit().reverb()));
         assertThatThrownBy(() -> new KitEdit.RemoveRow("Remove", KICK).apply(one)).hasMessageContaining("at least one row");

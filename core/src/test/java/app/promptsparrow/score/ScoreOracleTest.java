@@ -14,6 +14,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Rest;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.score.ScoreTest.Note;
@@ -29,6 +30,7 @@ import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 /** The score against the plainest way there is to write music out: every hit of every pass, one after the other. */
@@ -199,7 +201,7 @@ class ScoreOracleTest {
             List<Song.Entry> entries = new ArrayList<>();
             for (int i = 0; i < 1 + random.nextInt(4); i++) {
                 entries.add(new Song.Entry(random.nextBoolean() ? FIRST : SECOND, 1 + random.nextInt(3),
-                        random.nextInt(3) == 0 ? Optional.of(SECOND) : Optional.empty(), random.nextBoolean() ? Set.of(KICK) : Set.of()));
+                        random.nextInt(3) == 0 ? Optional.of(SECOND) : Optional.empty(), randomRests(random)));
             }
             int times = 1 + random.nextInt(2);
             Song song = new Song("S", entries);
@@ -210,9 +212,12 @@ class ScoreOracleTest {
                 for (Song.Entry entry : entries) {
                     long zero = at;
                     for (int repeat = 0; repeat < entry.repeats(); repeat++) {
+                        int pass = repeat + 1;
                         boolean last = repeat == entry.repeats() - 1;
                         Pattern pattern = project.pattern(last ? entry.fill().orElse(entry.pattern()) : entry.pattern()).orElseThrow();
-                        stretches.add(new Stretch(pattern, entry.leftOut(), at, zero, at + pattern.durationUnits()));
+                        Set<RowId> resting = entry.rests().stream().filter(rest -> rest.first() <= pass && pass <= rest.last()).map(Rest::row).collect(Collectors.toSet());
+                        boolean fill = last && entry.fill().isPresent();
+                        stretches.add(new Stretch(pattern, resting, at, fill ? at : zero, at + pattern.durationUnits()));
                         at += pattern.durationUnits();
                     }
                 }
@@ -223,6 +228,15 @@ class ScoreOracleTest {
                 assertThat(ScoreTest.emit(new Scores().of(project, new Source.WholeSong(song, 1)), 0, at, Score.NEVER, 0)).isEqualTo(ScoreTest.emit(score, 0, at, Score.NEVER, 0));
             }
         }
+    }
+
+    private static List<Rest> randomRests(Random random) {
+        List<Rest> rests = new ArrayList<>();
+        for (int i = random.nextInt(3); i > 0; i--) {
+            int first = 1 + random.nextInt(3);
+            rests.add(new Rest(new RowId(1 + random.nextInt(2)), first, random.nextBoolean() ? Song.MAX_REPEATS : first + random.nextInt(2)));
+        }
+        return rests;
     }
 
     // --- where things are ---
@@ -260,7 +274,7 @@ class ScoreOracleTest {
         assertThat(Score.endless(compiled(project, FIRST)).ends()).isFalse();
         assertThat(compiled(project, SECOND).id()).isEqualTo(SECOND);
         assertThatThrownBy(() -> new Scores().of(Project.untitled(), new Source.WholeSong(new Song("Empty", List.of()), 1))).hasMessageContaining("has no patterns");
-        assertThatThrownBy(() -> new Scores().of(Project.untitled(), new Source.WholeSong(new Song("Far", List.of(new Song.Entry(new PatternId(9), 1, Optional.empty(), Set.of()))), 1)))
+        assertThatThrownBy(() -> new Scores().of(Project.untitled(), new Source.WholeSong(new Song("Far", List.of(new Song.Entry(new PatternId(9), 1, Optional.empty(), List.of()))), 1)))
                 .hasMessageContaining("'Far' names a pattern that is not in the project");
     }
 

@@ -12,6 +12,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Rest;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.time.GridTime;
@@ -209,8 +210,8 @@ class ScoreTest {
         Project project = project(p -> p.withLane(KICK, lane -> Lane.of(Hit.drum(0, 96))));
         Pattern fill = Pattern.empty(new PatternId(2), "Fill", 8).withLane(HAT, lane -> Lane.of(Hit.drum(0, 50)));
         project = project.withPattern(new SlotRef(0, 1), Optional.of(fill));
-        Song song = new Song("x", List.of(new Song.Entry(new PatternId(1), 3, Optional.of(new PatternId(2)), Set.of()),
-                new Song.Entry(new PatternId(1), 1, Optional.empty(), Set.of(KICK))));
+        Song song = new Song("x", List.of(new Song.Entry(new PatternId(1), 3, Optional.of(new PatternId(2)), List.of()),
+                new Song.Entry(new PatternId(1), 1, Optional.empty(), List.of(Rest.whole(KICK)))));
         Score score = new Scores().of(project, new Source.WholeSong(song, 1));
         assertThat(score.length()).isEqualTo((16 + 16 + 8 + 16) * S);
         assertThat(emit(score, 0, score.length(), score.length(), 0)).extracting(Note::row, Note::start)

@@ -7,8 +7,11 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongId;
 import app.promptsparrow.time.GridTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -101,11 +104,50 @@ class SourceTest {
         assertThat(steps(early, new Source.Excerpt(ONE, 4 * STEP, 8 * STEP, Set.of()), 0, 8)).containsExactly("1@0", "1@3.25", "1@3.75", "1@7.25", "1@7.75");
     }
 
+    private static final SongId SONG = new SongId(1);
+
+    private Project withSong(Song.Entry... entries) {
+        return project.withSongs(List.of(new Song("S", List.of(entries))));
+    }
+
+    private static Source.OfSong looped(long fromSteps, long toSteps) {
+        return new Source.OfSong(SONG, false, Optional.of(new Source.OfSong.Span(fromSteps * STEP, toSteps * STEP)));
+    }
+
+    @Test
+    void a_song_of_the_project_ends_or_goes_round_and_rows_rest_in_some_of_its_passes() {
+        Project with = withSong(Song.Entry.of(TWO, 3).withRest(KICK, 2, 2, true), Song.Entry.of(ONE, 1).withFill(Optional.of(FILL)));
+        Source once = new Source.OfSong(SONG, false, Optional.empty());
+        // 8 + 8 (rests) + 8 + 4 steps of the fill, which takes the place of the only pass
+        assertThat(steps(with, once, 0, 60)).containsExactly("2@1", "2@17", "3@26");
+        assertThat(new Scores().of(with, once).length()).isEqualTo(28 * STEP);
+        assertThat(new Scores().of(with, once).ends()).isTrue();
+        assertThat(steps(with, new Source.OfSong(SONG, true, Optional.empty()), 0, 60)).containsExactly("2@1", "2@17", "3@26", "2@29", "2@45", "3@54", "2@57");
+        assertThat(once.first(with)).contains(TWO);
+        assertThat(once.in(project)).as("the song is gone").isEmpty();
+        assertThat(new Source.OfSong(SONG, false, Optional.empty()).in(withSong())).as("nothing is in it").isEmpty();
+    }
+
+    @Test
+    void a_piece_of_a_song_loops_in_the_songs_own_positions() {
+        Project with = withSong(Song.Entry.of(ONE, 2), Song.Entry.of(TWO, 2));
+        Score score = new Scores().of(with, looped(16, 40));
+        assertThat(steps(with, looped(16, 40), 0, 95)).as("from its start, then round and round").containsExactly("1@0", "1@16", "2@33", "1@40", "2@57", "1@64", "2@81", "1@88");
+        assertThat(score.folded(50 * STEP)).isEqualTo(26 * STEP);
+        assertThat(score.folded(10 * STEP)).isEqualTo(10 * STEP);
+        assertThat(steps(with, looped(20, 36), 20, 60)).as("in the middle of passes").containsExactly("2@33", "2@49");
+        assertThat(steps(with, looped(90, 99), 0, 60)).as("beyond the end there is no piece").containsExactly("1@0", "1@16", "2@33", "2@41");
+    }
+
     @Test
     void what_is_left_of_a_source_whose_patterns_are_gone_can_be_played() {
-        assertThat(new Source.Chain(List.of(ONE, TWO, ONE)).only(id -> id.equals(TWO))).contains(new Source.Chain(List.of(TWO)));
-        assertThat(new Source.Chain(List.of(ONE)).only(id -> false)).isEmpty();
-        assertThat(new Source.Lead(List.of(FILL), new Source.Loop(ONE)).only(id -> id.equals(ONE))).contains(new Source.Lead(List.of(), new Source.Loop(ONE)));
+        Project onlyTwo = project;
+        for (PatternId gone : List.of(ONE, FILL)) {
+            onlyTwo = new BankEdit.FillSlot("Empty", onlyTwo.slotOf(gone).orElseThrow(), Optional.empty()).apply(onlyTwo);
+        }
+        assertThat(new Source.Chain(List.of(ONE, TWO, ONE)).in(onlyTwo)).contains(new Source.Chain(List.of(TWO)));
+        assertThat(new Source.Chain(List.of(ONE)).in(onlyTwo)).isEmpty();
+        assertThat(new Source.Lead(List.of(FILL), new Source.Loop(TWO)).in(onlyTwo)).contains(new Source.Lead(List.of(), new Source.Loop(TWO)));
         assertThat(steps(new Source.Lead(List.of(), new Source.Loop(ONE)), 0, 20)).containsExactly("1@0", "1@16");
     }
 }

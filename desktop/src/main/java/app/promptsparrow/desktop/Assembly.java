@@ -32,6 +32,8 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
+import app.promptsparrow.desktop.song.edit.SongPresenter;
+import app.promptsparrow.desktop.song.pane.SongView;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.devices.MonitorPort;
@@ -83,7 +85,8 @@ public final class Assembly {
         frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, ports), hands, sends, monitor, clock, controllers, card), slots, kits, files, bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
-                new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme())));
+                new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
+                new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), files, settings.theme())));
     }
 
     /** The whole content of the window. */

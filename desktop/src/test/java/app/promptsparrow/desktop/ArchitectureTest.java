@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 class ArchitectureTest {
 
     private static final List<String> ORDER = List.of("theme", "control", "page", "command", "player", "session", "explain", "strip", "rows", "slots", "live", "live.pane",
-            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane");
+            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane", "song.edit", "song.pane");
 
     private static final int MOST_FILES = 15;
 
@@ -33,22 +33,26 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule the_frame_knows_views_only_as_views = noClasses().that().resideInAPackage("..desktop.frame..")
-            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..");
+            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..", "..desktop.song..");
 
     @ArchTest
     static final ArchRule no_view_knows_another = noClasses().that().resideInAPackage("..desktop.kit..").should().dependOnClassesThat()
-            .resideInAnyPackage("..desktop.beat..", "..desktop.mix..");
+            .resideInAnyPackage("..desktop.beat..", "..desktop.mix..", "..desktop.song..");
 
     @ArchTest
     static final ArchRule the_mix_knows_no_other_view = noClasses().that().resideInAPackage("..desktop.mix..").should().dependOnClassesThat()
-            .resideInAnyPackage("..desktop.beat..", "..desktop.kit..");
+            .resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.song..");
+
+    @ArchTest
+    static final ArchRule the_song_knows_no_other_view = noClasses().that().resideInAPackage("..desktop.song..").should().dependOnClassesThat()
+            .resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..");
 
     @ArchTest
     static final ArchRule nothing_but_the_assembly_knows_the_frame = noClasses().that().resideOutsideOfPackages("app.promptsparrow.desktop", "..desktop.frame..")
             .should().dependOnClassesThat().resideInAPackage("..desktop.frame..");
 
     @ArchTest
-    static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..", "..desktop.kit.edit..", "..desktop.strip..", "..desktop.mix.edit..", "..desktop.live")
+    static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..", "..desktop.kit.edit..", "..desktop.strip..", "..desktop.mix.edit..", "..desktop.song.edit..", "..desktop.live")
             .should().dependOnClassesThat().resideInAPackage("javafx..");
 
     private static ArchRule order() {

@@ -303,6 +303,7 @@ public final class MainView extends StackPane {
         changed = false;
         recorder.pulse(now);
         live.clock().pulse(now);
+        recorder.playing().pulse(now, timeNs);
         showLiveLine();
         transport.ifThere(bar -> bar.pulse(now));
         view.pulse(now, timeNs);

@@ -10,6 +10,7 @@ import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.explain.WhySilent;
+import app.promptsparrow.project.Song;
 import app.promptsparrow.text.Plural;
 import java.util.List;
 import java.util.Optional;
@@ -61,9 +62,10 @@ final class StatusLine extends HBox {
             button.setFocusTraversable(false);
         }
         plays.setId("plays");
-        Tips.on(plays, "What play starts: the shown pattern or the chain");
+        Tips.on(plays, "What play starts: the shown pattern, the chain or the song");
         plays.setOnAction(event -> new ContextMenu(Menus.item("plays-pattern", "the shown pattern", () -> playing.choose(Playing.What.PATTERN)),
-                Menus.item("plays-chain", "the chain", () -> playing.choose(Playing.What.CHAIN))).show(plays, Side.TOP, 0, 0));
+                Menus.item("plays-chain", "the chain", () -> playing.choose(Playing.What.CHAIN)),
+                Menus.item("plays-song", "the song", () -> playing.choose(Playing.What.SONG))).show(plays, Side.TOP, 0, 0));
         why.setId("why-silent");
         why.setOnAction(event -> silence.ask());
         Tips.on(why, "Why the chosen row cannot be heard, or hardly, and what mends it (Shift+Q)");
@@ -105,6 +107,10 @@ final class StatusLine extends HBox {
     private String what() {
         if (playing.what() == Playing.What.PATTERN) {
             return playing.range().isPresent() ? "a piece of the pattern" : "pattern";
+        }
+        if (playing.what() == Playing.What.SONG) {
+            String name = playing.song().map(Song::name).orElse("");
+            return playing.songLoop().isPresent() ? "a piece of " + name : "song " + name;
         }
         int size = session.project().chain().size();
         return "chain of " + size;

@@ -22,6 +22,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.score.SongMap;
 import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Count;
 import app.promptsparrow.time.Meter;
@@ -337,15 +338,19 @@ final class TransportBar extends HBox {
             showCountIn(-position, m);
             return;
         }
+        long inSong = playing ? session.player().now().inSong() : -1;
+        Optional<SongMap> song = recorder.playing().songMap().filter(map -> inSong >= 0);
         long inPass = Math.floorMod(position, p.durationUnits());
         boolean triplet = p.step().feel() == StepValue.Feel.TRIPLET;
         String spoken = Count.spoken(inPass % m.barUnits(), m, triplet);
-        String text = spoken + "|" + inPass / m.barUnits() + "|" + inPass / p.step().units();
+        String barText = "bar " + song.map(map -> map.barAt(inSong)).orElse(inPass / m.barUnits() + 1);
+        String stepText = song.isPresent() ? Numbers.minutes(session.project().tempo().seconds(inSong)) : "step " + (inPass / p.step().units() + 1);
+        String text = spoken + "|" + barText + "|" + stepText;
         if (!text.equals(shownPosition)) {
             shownPosition = text;
             count.setText(spoken);
-            bar.setText("bar " + (inPass / m.barUnits() + 1));
-            step.setText("step " + (inPass / p.step().units() + 1));
+            bar.setText(barText);
+            step.setText(stepText);
         }
     }
 }

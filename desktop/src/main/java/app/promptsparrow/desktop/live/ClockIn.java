@@ -20,6 +20,9 @@ public final class ClockIn {
 
     private static final String SETTING = "midi.clock-in";
 
+    /** So many quarter notes nothing is made up for. */
+    private static final double FAR = 3;
+
     private final Session session;
     private final Playing playing;
     private ClockFollower clock = new ClockFollower();
@@ -128,6 +131,8 @@ public final class ClockIn {
                 apart = Math.rint(there - here);
             }
             source = now.source();
+        } else if (Math.abs(there - here - apart) > FAR) { // counted anew: an edited song that goes round
+            apart = there - here - steering.behind();
         }
         double bpm = steering.steer(clock.bpm(), there - apart, here);
         if (bpm > 0) {

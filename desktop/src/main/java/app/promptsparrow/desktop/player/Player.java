@@ -195,7 +195,7 @@ public final class Player implements AutoCloseable {
         needed.remove(null);
         List<Playable.Piece> pieces = new ArrayList<>();
         for (Source source : needed) {
-            source.only(id -> project.pattern(id).isPresent()).ifPresent(there -> {
+            source.in(project).ifPresent(there -> {
                 Score score = scores.of(heard, there);
                 pieces.add(new Playable.Piece(sources.name(source, score), score));
             });
@@ -300,17 +300,15 @@ public final class Player implements AutoCloseable {
      * @param pattern   which pattern of it, null if nothing plays
      * @param position  units from where that pattern was begun, over all its passes; before 0 while it is counted in
      * @param inSource  units from where the source was begun, over all its rounds
+     * @param inSong    units from the song's start if it is one, otherwise –1
      * @param queued    what comes next, null if nothing is queued
+     * @param queuedPattern the pattern that it begins with
      * @param untilNext units until then
      */
-    public record Now(boolean playing, Source source, int part, PatternId pattern, long position, long inSource, Source queued, long untilNext) {
+    public record Now(boolean playing, Source source, int part, PatternId pattern, long position, long inSource, long inSong, Source queued, PatternId queuedPattern, long untilNext) {
 
-        static final Now STOPPED = new Now(false, null, 0, null, 0, 0, null, 0);
+        static final Now STOPPED = new Now(false, null, 0, null, 0, 0, -1, null, null, 0);
 
-        /** The pattern that comes next with what is queued, or null. */
-        public PatternId queuedPattern() {
-            return queued == null ? null : queued.patterns().get(0);
-        }
     }
 
     /** Asked once a pulse. */
@@ -333,8 +331,9 @@ public final class Player implements AutoCloseable {
         long since = new Tempo(moment.milliBpm()).firstUnitAt(heard - moment.frame(), engine.rateHz());
         long position = moment.position() + since;
         int part = score.partIndexAt(position);
-        return new Now(true, sources.source(moment.playing()), part, score.part(part).pattern().id(), score.inPart(position), position,
-                sources.source(moment.queued()), Math.max(0, moment.untilNext() - since));
+        Source queued = sources.source(moment.queued());
+        return new Now(true, sources.source(moment.playing()), part, score.part(part).pattern().id(), score.inPart(position), position, score.isSong() ? score.folded(position) : -1,
+                queued, queued == null ? null : queued.first(project).orElse(null), Math.max(0, moment.untilNext() - since));
     }
 
     /** A fault of the engine that was not answered yet. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.session;
 
+import app.promptsparrow.desktop.player.PlayLog;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.engine.Switch;
 import app.promptsparrow.kit.RowId;
@@ -8,6 +9,9 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongId;
+import app.promptsparrow.score.SongMap;
 import app.promptsparrow.score.Source;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,14 +20,14 @@ import java.util.Set;
 import java.util.function.ToLongFunction;
 
 /**
- * What plays and what comes next: the shown pattern or a piece of it, the chain, a fill in between. Owned by the UI thread; needs no
+ * What plays and what comes next: the shown pattern or a piece of it, the chain, a song or a piece of it, a fill in between. Owned by the UI thread; needs no
  * window.
  */
 public final class Playing {
 
     /** What play starts. */
     public enum What {
-        PATTERN, CHAIN
+        PATTERN, CHAIN, SONG
     }
 
     /** A piece of a pattern that loops, in units from its start. */
@@ -36,6 +40,11 @@ public final class Playing {
     private Optional<Range> range = Optional.empty();
     /** As it was last played or queued. */
     private List<PatternId> chain;
+    private Optional<SongId> song = Optional.empty();
+    private Optional<Source.OfSong.Span> songLoop = Optional.empty();
+    private final PlayLog log = new PlayLog();
+    private SongMap map;
+    private Project mapped;
 
     public Playing(Session session, Chosen chosen) {
         this.session = session;
@@ -43,14 +52,18 @@ public final class Playing {
         session.store().onOpen(project -> {
             what = What.PATTERN;
             range = Optional.empty();
+            song = Optional.empty();
+            songLoop = Optional.empty();
             chain = project.chain();
         });
+        session.store().onChange(project -> followSong());
         session.store().onChange(this::followChain);
         chain = session.project().chain();
     }
 
     public What what() {
-        return what == What.CHAIN && session.project().chain().isEmpty() ? What.PATTERN : what;
+        boolean lost = what == What.CHAIN && session.project().chain().isEmpty() || what == What.SONG && songMap().isEmpty();
+        return lost ? What.PATTERN : what;
     }
 
     /** When what is chosen while music plays takes over. */
@@ -74,7 +87,7 @@ public final class Playing {
     /** Plays what is to be played: the shown pattern from one of its positions, or the chain from its start; or says why not. */
     public void from(long units) {
         if (units == 0) {
-            countIn(0);
+            at(what() == What.SONG ? songLoop().map(Source.OfSong.Span::from).orElse(0L) : 0);
         } else {
             chosen.pattern().ifPresentOrElse(pattern -> session.player().play(new Source.Loop(pattern.id()), units), this::sayEmpty);
         }
@@ -95,8 +108,12 @@ public final class Playing {
     }
 
     private void begin(ToLongFunction<Pattern> where) {
-        Optional<Source> source = what() == What.CHAIN ? Optional.of(new Source.Chain(session.project().chain())) : chosen.pattern().map(p -> shown(p.id()));
-        Optional<Pattern> first = source.flatMap(s -> session.project().pattern(s.patterns().get(0)));
+        Optional<Source> source = switch (what()) {
+            case CHAIN -> Optional.of(new Source.Chain(session.project().chain()));
+            case SONG -> songSource();
+            case PATTERN -> chosen.pattern().map(p -> shown(p.id()));
+        };
+        Optional<Pattern> first = source.flatMap(s -> s.first(session.project())).flatMap(session.project()::pattern);
         if (first.isEmpty()) {
             sayEmpty();
         } else {
@@ -129,9 +146,16 @@ public final class Playing {
             session.say("the chain is empty: Shift+press slots to put them into it");
             return;
         }
+        if (to == What.SONG && songMap().isEmpty()) {
+            session.say("there is no song with patterns in it: make one in the view Song");
+            return;
+        }
+        boolean song = to == What.SONG || session.player().now().source() instanceof Source.OfSong;
         what = to;
         if (session.player().now().playing()) {
-            if (to == What.CHAIN && element(session.player().now()) >= 0) {
+            if (song) {
+                switchSong(to);
+            } else if (to == What.CHAIN && element(session.player().now()) >= 0) {
                 session.player().unqueue(); // it plays
             } else if (to == What.CHAIN) {
                 session.player().queue(new Source.Chain(session.project().chain()), nextAt());
@@ -140,6 +164,97 @@ public final class Playing {
             }
         }
         session.tell();
+    }
+
+    // --- the song ---
+
+    /** To a song and from one at the next bar. */
+    private void switchSong(What to) {
+        Source next = switch (to) {
+            case SONG -> songSource().orElseThrow();
+            case CHAIN -> new Source.Chain(session.project().chain());
+            case PATTERN -> chosen.pattern().map(pattern -> shown(pattern.id())).orElse(null);
+        };
+        if (next != null && next.equals(session.player().now().source())) {
+            session.player().unqueue();
+        } else if (next != null) {
+            session.player().queue(next, Switch.NEXT_BAR);
+        }
+    }
+
+    /** The song that is shown: the one that was chosen, or the first; empty if the project has none. */
+    public Optional<Song> song() {
+        return song.flatMap(session.project()::song).or(() -> session.project().songs().stream().findFirst());
+    }
+
+    /** Shows another song, which is what plays if a song does. */
+    public void showSong(SongId id) {
+        song = Optional.of(id);
+        songLoop = Optional.empty();
+        if (session.player().now().source() instanceof Source.OfSong && songMap().isPresent()) {
+            switchSong(What.SONG);
+        }
+        session.tell();
+    }
+
+    /** Where in the shown song everything is; empty if nothing is in it. */
+    public Optional<SongMap> songMap() {
+        Optional<Song> shown = song().filter(there -> !there.entries().isEmpty());
+        if (shown.isPresent() && (map == null || mapped != session.project() || map.song() != shown.get())) {
+            mapped = session.project();
+            map = SongMap.of(mapped, shown.get());
+        }
+        return shown.map(there -> map);
+    }
+
+    private Optional<Source> songSource() {
+        return song().map(there -> new Source.OfSong(there.id(), there.round(), songLoop()));
+    }
+
+    /** The piece of the song that loops; what lies beyond its end is none. */
+    public Optional<Source.OfSong.Span> songLoop() {
+        return songLoop.filter(loop -> songMap().map(there -> loop.from() < there.length()).orElse(false));
+    }
+
+    /** Loops a piece of the song, or with empty none; while the song plays it goes on in its place. */
+    public void loopSong(Optional<Source.OfSong.Span> to) {
+        songLoop = to;
+        followSong();
+        session.tell();
+    }
+
+    /** Plays the shown song from one of its positions. */
+    public void songFrom(long units) {
+        if (songMap().isEmpty()) {
+            session.say("the song is empty: drag slots into it, or press Enter to put the shown pattern in");
+            return;
+        }
+        what = What.SONG;
+        session.player().play(songSource().orElseThrow(), units);
+        session.tell();
+    }
+
+    /** A song that plays goes on in its place when how it plays has changed. */
+    private void followSong() {
+        if (session.player().now().source() instanceof Source.OfSong playing && songMap().isPresent()) {
+            Optional<Source> wished = songSource().filter(source -> ((Source.OfSong) source).song().equals(playing.song()) && !source.equals(playing));
+            wished.ifPresent(source -> session.player().queue(source, Switch.SAME_PLACE));
+        }
+    }
+
+    /** Whether the song plays. */
+    public boolean songPlays() {
+        return session.player().now().source() instanceof Source.OfSong;
+    }
+
+    /** What was played since the start, see {@link PlayLog#take}. */
+    public Optional<PlayLog.Taken> played(SongId id, String name) {
+        return log.take(session.project(), id, name, System.nanoTime());
+    }
+
+    /** Once a pulse. */
+    public void pulse(Player.Now now, long timeNs) {
+        log.note(now, session.project(), timeNs);
     }
 
     // --- a piece of a pattern ---
@@ -255,6 +370,10 @@ public final class Playing {
             session.say("the fill is played in between: start the music first");
             return;
         }
+        if (now.source() instanceof Source.OfSong) {
+            session.say("a song plays its own fills: choose one for an entry in the view Song");
+            return;
+        }
         Optional<Bank> bank = session.project().slotOf(now.pattern()).map(slot -> session.project().banks().get(slot.bank()));
         Optional<PatternId> fill = bank.flatMap(Bank::fill);
         if (fill.isEmpty()) {
@@ -266,7 +385,7 @@ public final class Playing {
         if (element >= 0 && !session.project().chain().isEmpty()) {
             session.player().queue(chainFrom(once, element + 1), nextAt());
         } else {
-            PatternId back = now.source() instanceof Source.Lead lead ? lead.then().patterns().get(0) : now.pattern();
+            PatternId back = now.source() instanceof Source.Lead lead ? lead.then().first(session.project()).orElse(now.pattern()) : now.pattern();
             session.player().queue(new Source.Lead(once, new Source.Loop(back)), nextAt());
         }
     }

@@ -109,12 +109,13 @@ final class BankLine extends HBox {
             menus.show(menus.ofBank(index, () -> rename(index)), tab, event);
             event.consume();
         });
+        SlotDrag.bankOn(tab, index);
         tab.setOnDragEntered(event -> {
             if (SlotDrag.carries(event.getDragboard())) {
                 chooser.chooseBank(index);
             }
         });
-        Tips.on(tab, "Press to show this bank, twice to rename it, right press for more");
+        Tips.on(tab, "Press to show this bank, twice to rename it, right press for more; drag it into a song");
         tab.setOnAction(event -> {
             chooser.chooseBank(index);
             tab.setSelected(true);

@@ -43,7 +43,7 @@ public final class SlotChooser {
     }
 
     /**
-     * Shows a slot; while music plays its pattern is also queued, unless {@code onlyShow}. An empty slot gets a new
+     * Shows a slot; while a pattern or a chain plays its pattern is also queued, unless {@code onlyShow}. An empty slot gets a new
      * pattern in the shape of the shown one.
      */
     public void choose(SlotRef slot, boolean onlyShow) {
@@ -63,7 +63,7 @@ public final class SlotChooser {
             chosen.show(slot);
         }
         Player.Now now = session.player().now();
-        if (!now.playing() || onlyShow) {
+        if (!now.playing() || onlyShow || now.source() instanceof Source.OfSong) { // a song is not left by looking at one of its patterns
             return;
         }
         playing.next(chosen.pattern().orElseThrow().id());

@@ -16,6 +16,7 @@ import java.util.OptionalInt;
 import java.util.function.Supplier;
 import javafx.scene.Node;
 import javafx.scene.SnapshotParameters;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
@@ -28,9 +29,11 @@ import org.slf4j.LoggerFactory;
  * a finished MIDI file for every other program. Ctrl held as it begins copies; what the system says of the mode is not asked, since it
  * offers other programs a copy in any case.
  */
-final class SlotDrag {
+public final class SlotDrag {
 
     private static final DataFormat SLOT = new DataFormat("application/x-prompt-sparrow-slot");
+
+    private static final DataFormat BANK = new DataFormat("application/x-prompt-sparrow-bank");
 
     private record Carried(SlotRef slot, boolean copy) {
     }
@@ -47,15 +50,41 @@ final class SlotDrag {
         return board.hasContent(SLOT);
     }
 
+    /** The slot that is dragged. */
+    public static Optional<SlotRef> slotIn(Dragboard board) {
+        return from(board).map(Carried::slot);
+    }
+
+    /** The bank that is dragged, counted from 0. */
+    public static Optional<Integer> bankIn(Dragboard board) {
+        return board.getContent(BANK) instanceof Integer bank ? Optional.of(bank) : Optional.empty();
+    }
+
+    /** Lets a bank be dragged by its name. */
+    static void bankOn(Node name, int bank) {
+        name.setOnDragDetected(event -> {
+            Dragboard board = name.startDragAndDrop(TransferMode.COPY);
+            ClipboardContent content = new ClipboardContent();
+            content.put(BANK, bank);
+            board.setContent(content);
+            board.setDragView(picture(name));
+            event.consume();
+        });
+    }
+
+    private static WritableImage picture(Node of) {
+        SnapshotParameters seeThrough = new SnapshotParameters();
+        seeThrough.setFill(Color.TRANSPARENT);
+        return of.snapshot(seeThrough, null);
+    }
+
     /** Lets a slot be dragged from a card, and others be dropped on it. */
     void on(Node card, Supplier<SlotRef> slot) {
         card.setOnDragDetected(event -> {
             if (session.project().at(slot.get()).isPresent()) {
                 Dragboard board = card.startDragAndDrop(TransferMode.COPY_OR_MOVE);
                 board.setContent(content(slot.get(), event.isControlDown()));
-                SnapshotParameters seeThrough = new SnapshotParameters();
-                seeThrough.setFill(Color.TRANSPARENT);
-                board.setDragView(card.snapshot(seeThrough, null));
+                board.setDragView(picture(card));
             }
             event.consume();
         });

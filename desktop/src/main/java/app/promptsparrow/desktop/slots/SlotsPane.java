@@ -8,15 +8,14 @@ import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.theme.Theme;
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Difference;
-import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.SlotRef;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
@@ -222,22 +221,8 @@ public final class SlotsPane extends VBox {
         canvas.setWidth(width);
         GraphicsContext g = canvas.getGraphicsContext2D();
         g.clearRect(0, 0, width, canvas.getHeight());
-        if (pattern == null) {
-            return;
-        }
-        List<Row> used = session.project().kit().rows().stream().filter(row -> !pattern.lane(row.id()).hits().isEmpty()).toList();
-        double rowHeight = Math.min(5, canvas.getHeight() / Math.max(1, used.size()));
-        double perUnit = (width - 3) / pattern.durationUnits();
-        for (int i = 0; i < used.size(); i++) {
-            Row row = used.get(i);
-            g.setFill(theme.family(row.family()));
-            long step = pattern.laneStep(row.id()).units();
-            for (Hit hit : pattern.lane(row.id()).hits()) {
-                double x = hit.step() * step * perUnit;
-                if (x < width) {
-                    g.fillRect(Math.round(x), Math.round(i * rowHeight), 2, Math.max(1.5, rowHeight - 1));
-                }
-            }
+        if (pattern != null) {
+            Miniature.draw(g, session.project(), pattern, theme, 0, 0, width, canvas.getHeight(), Set.of());
         }
     }
 }

@@ -234,12 +234,10 @@ public final class DevicesWindow {
         live.card().lookForCards();
         live.in().look();
         timer.start();
-        stage.setWidth(WIDTH);
-        stage.setHeight(HEIGHT);
-        Window owner = stage.getOwner();
-        stage.setX(owner.getX() + (owner.getWidth() - WIDTH) / 2);
-        stage.setY(owner.getY() + (owner.getHeight() - HEIGHT) / 2);
         stage.show();
+        Window owner = stage.getOwner();
+        stage.setX(owner.getX() + (owner.getWidth() - stage.getWidth()) / 2); // once it is shown: before, some window managers forget it
+        stage.setY(owner.getY() + (owner.getHeight() - stage.getHeight()) / 2);
         update();
     }
 }

@@ -1,0 +1,3 @@
+/** The nodes of the Song view. */
+package app.promptsparrow.desktop.song.pane;
+
