@@ -2,6 +2,7 @@ package app.promptsparrow.bench;
 
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.News;
+import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
@@ -11,7 +12,12 @@ import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.History;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongEdit;
+import app.promptsparrow.project.SongId;
 import app.promptsparrow.score.PatternScore;
+import app.promptsparrow.score.Scores;
+import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -22,7 +28,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/** P4-sound and P7-edit: how soon an edit is heard, and what it costs in a huge project. */
+/** P4-sound, P7-edit and P7-song: how soon an edit is heard, and what it costs in a huge project and in the longest song. */
 final class EditBench {
 
     private static final int RATE = 48_000;
@@ -34,6 +40,7 @@ final class EditBench {
     static List<Figure> run(boolean quick) {
         return List.of(
                 Figure.atMost("P4-sound", "from publishing an edit to the first block that has it, worst of 300", blocksToSound(), "blocks", 1),
+                Figure.atMost("P7-song", "from an edited project to what is published, 999 entries x 999 repeats with rests, of 40 patterns, 99th percentile", songMillis(quick), "ms", 5),
                 Figure.atMost("P7-edit", "project, history and one lane's compilation, about 983,000 hits, 99th percentile", editMillis(quick), "ms", 1));
     }
 
@@ -72,6 +79,40 @@ final class EditBench {
             worst = Math.max(worst, blocks);
         }
         return worst;
+    }
+
+    /** Edits of entries, rests and hits by turns, each published as the window does it. */
+    private static double songMillis(boolean quick) {
+        Pattern model = Pieces.grid(48, 64).pattern(new PatternId(1)).orElseThrow();
+        Project project = Pieces.grid(48, 64).withBanks(Bank.holding(IntStream.range(0, 40).mapToObj(i -> model.withId(new PatternId(i + 1))).toList()));
+        Random random = new Random(8);
+        List<Song.Entry> entries = IntStream.range(0, Song.MAX_ENTRIES).mapToObj(i -> Song.Entry.of(new PatternId(1 + random.nextInt(40)), Song.MAX_REPEATS)
+                .withRest(model.lanes().firstKey(), 1 + i % 5, 1 + i % 9 + 5, true)).toList();
+        project = project.withSongs(List.of(new Song("S", entries)));
+        Source source = new Source.OfSong(new SongId(1), false, Optional.empty());
+        Scores scores = new Scores();
+        PlayableBuilder builder = new PlayableBuilder(SoundStore.onDemand(RATE));
+        History history = new History(project);
+        int rounds = quick ? 600 : 4_000;
+        double[] millis = new double[rounds];
+        for (int i = -300; i < rounds; i++) {
+            Song song = history.project().songs().get(0);
+            int index = random.nextInt(Song.MAX_ENTRIES);
+            Edit edit = switch (Math.floorMod(i, 3)) {
+                case 0 -> new SongEdit.SetSong("x", song.withEntry(index, song.entries().get(index).withRepeats(1 + random.nextInt(Song.MAX_REPEATS))));
+                case 1 -> new SongEdit.SetSong("x", song.withEntry(index, song.entries().get(index).withRest(history.project().kit().rows().get(random.nextInt(48)).id(), 1, Song.MAX_REPEATS, random.nextBoolean())));
+                default -> new PatternEdit.EditHits("x", new PatternId(1 + random.nextInt(40)), history.project().kit().rows().get(random.nextInt(48)).id(), Set.of(random.nextInt(64)), List.of());
+            };
+            long begun = System.nanoTime();
+            Project now = history.apply(edit);
+            builder.build(now, List.of(new Playable.Piece(1, scores.of(now, source.in(now).orElseThrow()))));
+            scores.forgetUnused();
+            if (i >= 0) {
+                millis[i] = (System.nanoTime() - begun) / 1e6;
+            }
+        }
+        Arrays.sort(millis);
+        return millis[(int) (rounds * 0.99)];
     }
 
     private static Set<Integer> steps() {

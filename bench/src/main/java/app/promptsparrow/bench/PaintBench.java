@@ -35,6 +35,7 @@ final class PaintBench {
                 Figure.told("scroll-median", "from one of these frames to the next, median", percentile(frames, 0.5), "ms"),
                 Figure.told("scroll-95", "the same, 95th percentile", percentile(frames, 0.95), "ms"),
                 Figure.atLeast("scroll-rate-mix", "the same in Mix, 48 rows, up and down", rest / mean(told.between(PaintWindow.Phase.MIX)), "", 0.98),
+                Figure.atLeast("scroll-rate-song", "the same in Song, 999 entries, along, eight bars in view", rest / mean(told.between(PaintWindow.Phase.SONG)), "", 0.98),
                 Figure.told("P4-meters-whole", "UI time a second of all that Mix does in its pulses", told.meters[1], "ms"),
                 Figure.atMost("P4-meters", "UI time a second for meters and the folded master, 48 rows playing", told.meters[1] - told.meters[0], "ms", 20),
                 Figure.told("rest-mean", "from one pulse of the same window at rest to the next, mean", rest, "ms"),

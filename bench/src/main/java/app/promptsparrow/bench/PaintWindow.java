@@ -11,9 +11,13 @@ import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.devices.Outputs;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
 import java.lang.management.ManagementFactory;
 import java.lang.management.ThreadMXBean;
 import java.nio.file.Files;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -44,9 +48,9 @@ public final class PaintWindow extends Application {
 
     /**
      * What is measured: presses while it plays, how often a window that rests comes to a pulse, scrolling while it plays, what the meters
-     * of the Mix view take beside the Kit view, which has the same but for them, and scrolling that.
+     * of the Mix view take beside the Kit view, which has the same but for them, and scrolling that; and scrolling a song.
      */
-    enum Phase { PRESS, REST, SCROLL, NO_METERS, METERS, MIX }
+    enum Phase { PRESS, REST, SCROLL, NO_METERS, METERS, MIX, SONG }
 
     private final ExecutorService worker = Executors.newSingleThreadExecutor();
 
@@ -101,12 +105,12 @@ public final class PaintWindow extends Application {
                 } else if (scrolls() || phase == Phase.PRESS && pulses % 6 == 0) {
                     // after this pulse's own work, so that the handler belongs to the next pulse as an event would
                     int turn = scrolls() ? pulses - warm + SETTLE : pulses / 6;
-                    Platform.runLater(() -> act(phase == Phase.MIX ? view.lookup("#wires") : grid, phase, turn));
+                    Platform.runLater(() -> act(phase == Phase.MIX ? view.lookup("#wires") : phase == Phase.SONG ? view.lookup("#song-blocks") : grid, phase, turn));
                 }
             }
 
             private boolean scrolls() {
-                return phase == Phase.SCROLL || phase == Phase.MIX;
+                return phase == Phase.SCROLL || phase == Phase.MIX || phase == Phase.SONG;
             }
 
             private void next() {
@@ -135,6 +139,12 @@ public final class PaintWindow extends Application {
                         stage.setHeight(900);
                         phase = Phase.MIX;
                     }
+                    case MIX -> {
+                        Project grid = Pieces.grid(32, 64);
+                        store.open(grid.withSongs(List.of(new Song("S", Collections.nCopies(Song.MAX_ENTRIES, Song.Entry.of(new PatternId(1), 3))))), Optional.empty());
+                        ((ButtonBase) view.lookup("#view-song")).fire();
+                        phase = Phase.SONG;
+                    }
                     default -> System.exit(0);
                 }
             }
@@ -145,7 +155,13 @@ public final class PaintWindow extends Application {
         long begun = System.nanoTime();
         if (phase != Phase.PRESS) {
             double by = turn / 200 % 2 == 0 ? -9 : 9; // from the start there and back, never standing at an end
-            boolean along = phase == Phase.SCROLL;
+            boolean along = phase != Phase.MIX;
+            if (phase == Phase.SONG && turn == 1) { // from all of it to a few entries
+                for (int i = 0; i < 30; i++) {
+                    Event.fireEvent(on, new ScrollEvent(ScrollEvent.SCROLL, 0, 90, 0, 90, false, true, false, false, false, false, 0, 9, 0, 9, ScrollEvent.HorizontalTextScrollUnits.NONE, 0,
+                            ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
+                }
+            }
             Event.fireEvent(on, new ScrollEvent(ScrollEvent.SCROLL, 400, 300, 400, 300, false, false, false, false, false, false,
                     along ? by : 0, along ? 0 : by, along ? by : 0, along ? 0 : by, ScrollEvent.HorizontalTextScrollUnits.NONE, 0, ScrollEvent.VerticalTextScrollUnits.NONE, 0, 0, null));
         } else {

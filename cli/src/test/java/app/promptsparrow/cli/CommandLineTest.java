@@ -192,8 +192,26 @@ class CommandLineTest {
     }
 
     @Test
+    void a_song_is_made_of_words_and_listed() throws Exception {
+        String demo = demo();
+        assertThat(run("song", demo, path("s.sparrow"), "--name", "Crossing", "--make", "Engine idle x2, Wake x3 fill Wake fill, \"Wake, open hat\", 2.3 x2")).isZero();
+        assertThat(run("song", path("s.sparrow"), "--list")).isZero();
+        assertThat(out.toString()).contains("Crossing: 14 bars").contains("bars 3 to 8  0:05  Wake x3 fill Wake fill").contains("Gulls x2").contains("rests: Kick 1-1");
+        assertThat(ProjectFile.open(Path.of(path("s.sparrow"))).songs().get(1).entries()).hasSize(4);
+        assertThat(run("midi", path("s.sparrow"), path("s.mid"), "--song", "crossing")).isZero();
+        assertThat(run("song", demo, path("t.sparrow"), "--make", "Wake x3, Fogg")).isEqualTo(1);
+        assertThat(err.toString()).contains("--make, at character 10").contains("'Fogg'");
+        assertThat(run("song", demo, path("t.sparrow"), "--make", "Wake x1000")).isEqualTo(1);
+        assertThat(err.toString()).contains("1 to 999 times");
+        assertThat(run("song", demo, path("t.sparrow"), "--make", "Wake twice")).isEqualTo(1);
+        assertThat(err.toString()).contains("expected a comma");
+        assertThat(Files.exists(folder.resolve("t.sparrow"))).isFalse();
+        assertThat(run("song", demo, "--make", "Wake")).isEqualTo(2);
+    }
+
+    @Test
     void every_command_explains_itself() {
-        for (String command : new String[] {"info", "new", "midi", "audio", "chart", "check"}) {
+        for (String command : new String[] {"info", "new", "midi", "audio", "chart", "song", "check"}) {
             assertThat(run(command, "--help")).isZero();
             assertThat(out.toString()).contains("Usage: sparrow " + command);
         }

@@ -43,7 +43,7 @@ public final class PatternScore {
     /**
      * Compiles a pattern of a project.
      *
-     * @param earlier an earlier compilation, whose unchanged lanes are taken over, so that an edit compiles one lane
+     * @param earlier an earlier compilation, whose unchanged lanes are taken over, so that an edit compiles one lane; itself if nothing has changed
      */
     public static PatternScore compile(Project project, Pattern pattern, Optional<PatternScore> earlier) {
         return compile(project, pattern, earlier, Set.of());
@@ -66,7 +66,21 @@ public final class PatternScore {
                     : new LaneScore(pattern.id(), row.id(), row.isBass(), lane, stepUnits, cycleUnits, pattern.laneSteps(row.id()), swing,
                             row.lean(), project.tempo()));
         }
-        return new PatternScore(pattern.id(), pattern.durationUnits(), project.meterOf(pattern).barUnits(), project.meterOf(pattern).beatUnits(), lanes);
+        PatternScore made = new PatternScore(pattern.id(), pattern.durationUnits(), project.meterOf(pattern).barUnits(), project.meterOf(pattern).beatUnits(), lanes);
+        return earlier.filter(made::isSame).orElse(made);
+    }
+
+    /** Whether it has the very lanes of another, so that what was made of that holds on. */
+    private boolean isSame(PatternScore other) {
+        if (!id.equals(other.id) || passUnits != other.passUnits || barUnits != other.barUnits || beatUnits != other.beatUnits || lanes.length != other.lanes.length) {
+            return false;
+        }
+        for (int i = 0; i < lanes.length; i++) {
+            if (lanes[i] != other.lanes[i]) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** This pattern without some rows; its lanes are the same. */

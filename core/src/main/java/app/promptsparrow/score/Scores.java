@@ -25,6 +25,8 @@ public final class Scores {
     private final Set<PatternId> used = new HashSet<>();
     /** Patterns without the rows that rest somewhere in a song: made of what is compiled, which costs little. */
     private final Map<PatternScore, Map<Set<RowId>, PatternScore>> resting = new IdentityHashMap<>();
+    /** The entries of the song that was cut last. */
+    private Map<Song.Entry, Cut> cuts = new IdentityHashMap<>();
     private Project project;
 
     /**
@@ -90,20 +92,51 @@ public final class Scores {
             throw new IllegalArgumentException("the song '" + song.name() + "' has no patterns in it");
         }
         List<Score.Part> parts = new ArrayList<>();
+        Map<Song.Entry, Cut> used = new IdentityHashMap<>();
         long at = 0;
         for (int time = 0; time < times; time++) {
             for (Song.Entry entry : song.entries()) {
-                long zero = at;
-                for (int pass = 1; pass <= entry.repeats();) {
-                    int last = entry.alikeUntil(pass);
-                    PatternScore score = ofSong(song, entry.patternOf(pass), entry.resting(pass));
-                    boolean fill = pass == entry.repeats() && entry.fill().isPresent(); // whose free lanes begin with it
-                    parts.add(new Score.Part(score, at, fill ? at : zero, pass - 1, at = Math.addExact(at, (last - pass + 1) * score.passUnits())));
-                    pass = last + 1;
+                Cut cut = used.computeIfAbsent(entry, fresh -> cut(song, fresh));
+                for (Cut.Piece piece : cut.pieces) {
+                    long start = at + piece.start;
+                    // a fill's free lanes begin with it
+                    parts.add(new Score.Part(piece.score, start, piece.fill ? start : at, piece.firstPass, Math.addExact(at, piece.end)));
                 }
+                at = Math.addExact(at, cut.units());
             }
         }
+        cuts = used;
         return parts;
+    }
+
+    /** The entry's passes, those that are alike as one: as it was cut before if neither it nor its patterns have changed. */
+    private Cut cut(Song song, Song.Entry entry) {
+        PatternScore plain = ofSong(song, entry.pattern(), Set.of());
+        PatternScore fill = entry.fill().isPresent() ? ofSong(song, entry.fill().get(), Set.of()) : null;
+        Cut before = cuts.get(entry);
+        if (before != null && before.plain == plain && before.fill == fill) {
+            return before;
+        }
+        List<Cut.Piece> pieces = new ArrayList<>();
+        long at = 0;
+        for (int pass = 1; pass <= entry.repeats();) {
+            int last = entry.alikeUntil(pass);
+            PatternScore score = pattern(entry.patternOf(pass), entry.resting(pass));
+            pieces.add(new Cut.Piece(score, at, pass - 1, fill != null && pass == entry.repeats(), at = Math.addExact(at, (last - pass + 1) * score.passUnits())));
+            pass = last + 1;
+        }
+        return new Cut(plain, fill, pieces.toArray(Cut.Piece[]::new));
+    }
+
+    /** An entry of a song as pieces whose passes are alike, in units from its start. */
+    private record Cut(PatternScore plain, PatternScore fill, Piece[] pieces) {
+
+        private record Piece(PatternScore score, long start, int firstPass, boolean fill, long end) {
+        }
+
+        long units() {
+            return pieces[pieces.length - 1].end;
+        }
     }
 
     private PatternScore ofSong(Song song, PatternId id, Set<RowId> leftOut) {

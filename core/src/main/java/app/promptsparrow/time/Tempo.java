@@ -30,6 +30,12 @@ public record Tempo(int milliBpm) {
         return (double) units / GridTime.QUARTER * 60_000 / milliBpm;
     }
 
+    /** The same as minutes, without what is left of a second: {@code 1:02}. */
+    public String minutes(long units) {
+        long seconds = (long) seconds(units);
+        return seconds / 60 + ":" + (seconds % 60 < 10 ? "0" : "") + seconds % 60;
+    }
+
     public double bpm() {
         return milliBpm / 1000.0;
     }

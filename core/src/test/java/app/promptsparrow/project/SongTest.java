@@ -3,6 +3,7 @@ package app.promptsparrow.project;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.PatternId;
 import java.util.ArrayList;
@@ -118,5 +119,24 @@ class SongTest {
         assertThat(without.freshSongId()).isEqualTo(new SongId(2));
         assertThatThrownBy(() -> new SongEdit.SetSong("Set", first).apply(without)).hasMessageContaining("no longer in the project");
         assertThatThrownBy(() -> new SongEdit.AddSong("Add", first).apply(with)).hasMessageContaining("given twice");
+    }
+
+    @Test
+    void what_is_printed_is_read_again() {
+        Project project = DemoProject.make();
+        Random random = new Random(9);
+        List<PatternId> ids = project.filledSlots().stream().map(slot -> project.at(slot).orElseThrow().id()).toList();
+        for (int round = 0; round < 200; round++) {
+            List<Song.Entry> entries = new ArrayList<>();
+            for (int i = 1 + random.nextInt(6); i > 0; i--) {
+                entries.add(Song.Entry.of(ids.get(random.nextInt(ids.size())), 1 + random.nextInt(4)).withFill(random.nextBoolean() ? Optional.of(ids.get(random.nextInt(ids.size()))) : Optional.empty()));
+            }
+            String text = SongText.print(project, new Song("S", entries));
+            assertThat(SongText.read(project, text)).as(text).isEqualTo(entries);
+        }
+        assertThatThrownBy(() -> SongText.read(project, "Wake x0")).hasMessageContaining("1 to 999");
+        assertThatThrownBy(() -> SongText.read(project, "Wake, \"Gulls")).hasMessage("at character 7: the quotes are not closed");
+        assertThatThrownBy(() -> SongText.read(project, "9.9")).hasMessage("at character 1: there is nothing in slot 9.9");
+        assertThatThrownBy(() -> SongText.read(project, "  ")).hasMessageContaining("patterns between commas");
     }
 }

@@ -23,12 +23,6 @@ public final class Numbers {
         return hundredths == Math.rint(hundredths) ? Long.toString((long) hundredths) : Double.toString(hundredths);
     }
 
-    /** Seconds as minutes: {@code 1:02}. */
-    public static String minutes(double seconds) {
-        long whole = (long) seconds;
-        return whole / 60 + ":" + (whole % 60 < 10 ? "0" : "") + whole % 60;
-    }
-
     /** The same with its sign, also above 0: {@code +1.5}. */
     public static String signed(double value) {
         return (value > 0 ? "+" : "") + text(value);

@@ -344,7 +344,7 @@ final class TransportBar extends HBox {
         boolean triplet = p.step().feel() == StepValue.Feel.TRIPLET;
         String spoken = Count.spoken(inPass % m.barUnits(), m, triplet);
         String barText = "bar " + song.map(map -> map.barAt(inSong)).orElse(inPass / m.barUnits() + 1);
-        String stepText = song.isPresent() ? Numbers.minutes(session.project().tempo().seconds(inSong)) : "step " + (inPass / p.step().units() + 1);
+        String stepText = song.isPresent() ? session.project().tempo().minutes(inSong) : "step " + (inPass / p.step().units() + 1);
         String text = spoken + "|" + barText + "|" + stepText;
         if (!text.equals(shownPosition)) {
             shownPosition = text;

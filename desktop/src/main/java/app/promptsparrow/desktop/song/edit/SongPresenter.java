@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop.song.edit;
 
-import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.player.PlayLog;
 import app.promptsparrow.desktop.rows.RowEditor;
 import app.promptsparrow.desktop.rows.RowsInView;
@@ -140,7 +139,7 @@ public final class SongPresenter {
     }
 
     public String minutes(long units) {
-        return Numbers.minutes(session.project().tempo().seconds(units));
+        return session.project().tempo().minutes(units);
     }
 
     /** An entry in words: {@code Wake × 3, the last as Wake fill · bars 5 to 10 · 0:10 to 0:26}. */
