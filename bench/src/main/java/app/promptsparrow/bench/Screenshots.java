@@ -148,15 +148,15 @@ public final class Screenshots {
                 key(KeyCode.EQUALS);
                 press("#tab-tools");
             }));
-            shots.add(new Shot("beat-pattern-page", 1_280, 800, () -> {
+            shots.add(new Shot(NONE, 1_280, 800, () -> {
                 presenter.hand().selectNothing();
                 key(KeyCode.MINUS);
                 key(KeyCode.MINUS);
                 key(KeyCode.MINUS);
                 press("#tab-pattern");
             }));
-            shots.add(new Shot("beat-six-eight", 1_280, 800, () -> presenter.slots().choose(new SlotRef(0, 1), true)));
-            shots.add(new Shot("beat-compare", 1_280, 800, () -> {
+            shots.add(new Shot(NONE, 1_280, 800, () -> presenter.slots().choose(new SlotRef(0, 1), true)));
+            shots.add(new Shot(NONE, 1_280, 800, () -> {
                 presenter.slots().choose(new SlotRef(1, 4), true);
                 view.fireEvent(new KeyEvent(KeyEvent.KEY_PRESSED, "", "", KeyCode.X, false, false, false, false));
             }));
@@ -206,9 +206,21 @@ public final class Screenshots {
                 presenter.playing().playOrStop();
             }, 12));
             shots.add(new Shot("mix-dawn", 1_280, 800, () -> press("#theme"), 6));
-            shots.add(new Shot("keys", 1_280, 800, () -> {
+            shots.add(new Shot("song-dawn", 1_280, 800, () -> {
                 presenter.playing().stop();
+                press("#view-song");
+            }));
+            shots.add(new Shot("song-dusk", 1_280, 800, () -> {
                 press("#theme");
+                presenter.playing().songFrom(presenter.playing().songMap().orElseThrow().start(2));
+                key(KeyCode.RIGHT);
+                key(KeyCode.RIGHT);
+            }, 12));
+            shots.add(new Shot("song-small", 1_024, 640, () -> {
+                presenter.playing().stop();
+                press("#tab-song");
+            }));
+            shots.add(new Shot("keys", 1_280, 800, () -> {
                 press("#view-beat");
                 key(KeyCode.F1);
             }));

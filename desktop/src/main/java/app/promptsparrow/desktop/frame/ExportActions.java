@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.frame;
 import app.promptsparrow.chart.ChartWriter;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Jobs;
+import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
@@ -30,11 +31,13 @@ final class ExportActions {
     private final Session session;
     private final ProjectStore store;
     private final Chosen chosen;
+    private final Playing playing;
     private final Questions questions;
     private final Jobs jobs;
     /** What ends each rendering that runs. */
 
-    ExportActions(Session session, Chosen chosen) {
+    ExportActions(Session session, Chosen chosen, Playing playing) {
+        this.playing = playing;
         this.session = session;
         this.store = session.store();
         this.chosen = chosen;
@@ -50,6 +53,23 @@ final class ExportActions {
 
     void bankInOrderMidi() {
         midi(new Choice.BankInOrder(chosen.shown().bank()), store.project().banks().get(chosen.shown().bank()).name());
+    }
+
+    /** The song that the view Song shows. */
+    void songMidi() {
+        song().ifPresentOrElse(index -> midi(new Choice.OneSong(index), store.project().songs().get(index).name()), this::sayNoSong);
+    }
+
+    void songWav() {
+        song().ifPresentOrElse(index -> wav(new Choice.OneSong(index), store.project().songs().get(index).name()), this::sayNoSong);
+    }
+
+    private Optional<Integer> song() {
+        return playing.songMap().map(map -> store.project().songs().indexOf(map.song()));
+    }
+
+    private void sayNoSong() {
+        session.say("there is no song with patterns in it: make one in the view Song");
     }
 
     private void midi(Choice choice, String name) {
@@ -86,9 +106,11 @@ final class ExportActions {
     // --- audio and text ---
 
     void patternWav() {
-        chosen.pattern().ifPresent(pattern -> questions
-                .fileToSave("Export WAV, 48 kHz, 24 bit", MidiPlan.fileName(pattern.name()), ".wav")
-                .ifPresent(file -> wav(new Choice.OnePattern(chosen.shown()), file)));
+        chosen.pattern().ifPresent(pattern -> wav(new Choice.OnePattern(chosen.shown()), pattern.name()));
+    }
+
+    private void wav(Choice choice, String name) {
+        questions.fileToSave("Export WAV, 48 kHz, 24 bit", MidiPlan.fileName(name), ".wav").ifPresent(file -> wav(choice, file));
     }
 
     private void wav(Choice choice, Path file) {

@@ -93,7 +93,7 @@ public final class MainView extends StackPane {
         view = views.get(0);
         theme = session.settings().theme();
         travel = new Travel(session, chosen);
-        exports = new ExportActions(session, chosen);
+        exports = new ExportActions(session, chosen, recorder.playing());
         questionBar.onLeave(this::focusGrid);
         middle.setCenter(view.node());
         middle.setTop(new VBox(transport, liveLine, questionBar));

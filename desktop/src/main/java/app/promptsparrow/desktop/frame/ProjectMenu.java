@@ -56,6 +56,8 @@ final class ProjectMenu {
                 Menus.item("menu-export-each", "Export each pattern of this bank as MIDI…", exports::eachOfBankMidi),
                 Menus.item("menu-export-bank", "Export this bank in order as one MIDI file…", exports::bankInOrderMidi),
                 Menus.item("menu-export-wav", "Export this pattern as WAV…", exports::patternWav),
+                Menus.item("menu-export-song", "Export the song as MIDI…", exports::songMidi),
+                Menus.item("menu-export-song-wav", "Export the song as WAV…", exports::songWav),
                 Menus.item("menu-export-chart", "Export this pattern as chart text…", exports::chart),
                 new SeparatorMenuItem(),
                 Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", files::midi),

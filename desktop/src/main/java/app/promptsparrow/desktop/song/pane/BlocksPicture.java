@@ -134,6 +134,11 @@ final class BlocksPicture {
                 g.setFill(alpha(theme.color("now"), 0.22));
                 g.fillRoundRect(left + 1, TOP + NAME, right - left - 3, HEIGHT - NAME - 3, ROUND, ROUND);
             }
+            if (fill && right - left >= SMALLEST_NAME) {
+                g.setFont(SMALL);
+                g.setFill(theme.color("now"));
+                g.fillText("fill", left + 5, TOP + HEIGHT - 6);
+            }
             if (index == presenter.index() && pass == presenter.pass() && entry.repeats() > 1) {
                 g.setFill(theme.color("on"));
                 g.fillRect(left + 3, TOP + HEIGHT - 3, Math.max(1, right - left - 6), 2);

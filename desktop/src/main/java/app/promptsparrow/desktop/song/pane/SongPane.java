@@ -134,6 +134,7 @@ final class SongPane extends BorderPane {
     private static Button button(String text, String id, String tip) {
         Button button = new Button(text);
         ready(button, id, tip);
+        button.getStyleClass().add("small-choice");
         return button;
     }
 
@@ -154,7 +155,7 @@ final class SongPane extends BorderPane {
     private HBox titleLine() {
         songs.getStyleClass().add("project-name");
         songs.setId("song-choice");
-        songs.setMinWidth(60);
+        songs.setMinWidth(Region.USE_PREF_SIZE);
         songs.getItems().add(Menus.item("song-new-item", "New song", presenter::newSong));
         songs.setOnShowing(event -> fillSongs());
         Tips.on(songs, "The songs of the project");
