@@ -1,13 +1,16 @@
 package app.promptsparrow.cli;
 
+import app.promptsparrow.file.BackingFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.io.PrintWriter;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -52,6 +55,8 @@ final class CheckCommand implements Callable<Integer> {
                 }
             }
         }
+        project.backing().filter(of -> !Files.isRegularFile(BackingFile.of(of, SampleFolder.usual())))
+                .ifPresent(of -> missing.add("the backing '" + of.name() + "' is not where it was: " + of.file()));
         return missing;
     }
 }

@@ -34,6 +34,7 @@ public final class Engine {
     private final float[] left = new float[RING * Mixer.TICK];
     private final float[] right = new float[RING * Mixer.TICK];
     private final Click click;
+    private final BackingTrack backing = new BackingTrack();
     private final float[] spanLeft = new float[Mixer.SPAN];
     private final float[] spanRight = new float[Mixer.SPAN];
     private volatile Playable published;
@@ -144,6 +145,7 @@ public final class Engine {
             if (!isFinite(spanLeft, ticks * Mixer.TICK) || !isFinite(spanRight, ticks * Mixer.TICK)) {
                 throw NOT_A_NUMBER;
             }
+            backing.mix(mixer.sequencer(), adopted == null ? null : adopted.backing(), mixedTicks * Mixer.TICK, spanLeft, spanRight, ticks * Mixer.TICK);
             System.arraycopy(spanLeft, 0, left, at * Mixer.TICK, ticks * Mixer.TICK);
             System.arraycopy(spanRight, 0, right, at * Mixer.TICK, ticks * Mixer.TICK);
             click.mix(mixer.sequencer(), mixedTicks * Mixer.TICK, ticks * Mixer.TICK);
@@ -186,6 +188,7 @@ public final class Engine {
         }
         readyTicks = toTick;
         mixer.clear(mixedTicks * Mixer.TICK);
+        backing.clear();
     }
 
     private void takeNews() {
@@ -219,7 +222,7 @@ public final class Engine {
 
     /** Rendering thread: whether nothing sounds or plays any more, apart from the last {@link #LOOK_AHEAD} frames. */
     public boolean isSilent() {
-        return mixer.isSilent();
+        return mixer.isSilent() && backing.isSilent();
     }
 
     /** Rendering thread: the number of frames handed out so far. */

@@ -31,8 +31,9 @@ public final class Playable {
     private final float masterGain;
     private final boolean limiter;
     private final float ceiling;
+    private final BackingTrack.Plan backing;
 
-    Playable(Tempo tempo, List<Piece> pieces, RowPlan[] rowsBySlot, Tank.Settings reverb, float masterGain, boolean limiter, float ceiling) {
+    Playable(Tempo tempo, List<Piece> pieces, RowPlan[] rowsBySlot, Tank.Settings reverb, float masterGain, boolean limiter, float ceiling, BackingTrack.Plan backing) {
         this.tempo = tempo;
         this.pieces = pieces.toArray(Piece[]::new);
         this.rows = rowsBySlot;
@@ -40,6 +41,7 @@ public final class Playable {
         this.masterGain = masterGain;
         this.limiter = limiter;
         this.ceiling = ceiling;
+        this.backing = backing;
         int highest = 0;
         for (RowPlan row : rowsBySlot) {
             highest = row == null ? highest : Math.max(highest, row.id().value());
@@ -93,6 +95,11 @@ public final class Playable {
     /** What the limiter lets nothing pass; 1 is full scale. */
     float ceiling() {
         return ceiling;
+    }
+
+    /** The recording under the music, or null. */
+    BackingTrack.Plan backing() {
+        return backing;
     }
 
     float masterGain() {

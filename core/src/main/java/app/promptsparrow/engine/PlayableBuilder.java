@@ -3,7 +3,9 @@ package app.promptsparrow.engine;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sample.LongFrames;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Tank;
 import java.util.HashMap;
@@ -19,6 +21,7 @@ public final class PlayableBuilder {
 
     private final SoundStore sounds;
     private final Map<RowId, Integer> slots = new HashMap<>();
+    private LongFrames backing;
     private RowPlan[] plans = new RowPlan[Playable.SLOTS];
 
     public PlayableBuilder(SoundStore sounds) {
@@ -28,6 +31,20 @@ public final class PlayableBuilder {
     /** Plans the kit's rows and puts them together with what may be played. */
     public Playable build(Project project, List<Playable.Piece> pieces) {
         return build(project, pieces, true);
+    }
+
+    /** The frames of the project's backing from now on, or null for none. */
+    public void backing(LongFrames frames) {
+        backing = frames;
+    }
+
+    private BackingTrack.Plan backingPlan(Project project) {
+        if (backing == null || project.backing().isEmpty()) {
+            return null;
+        }
+        Backing of = project.backing().get();
+        long offset = Math.round((double) of.offset() * sounds.rateHz() / Backing.OFFSET_HZ);
+        return new BackingTrack.Plan(backing, offset, of.heard() ? gain(of.levelDb()) : 0);
     }
 
     private static float gain(double db) {
@@ -46,7 +63,7 @@ public final class PlayableBuilder {
             next[slot] = plan(plans[slot], row, order, heard, project.chanceNumber());
         }
         plans = next;
-        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), gain(project.master().levelDb()), limiter && project.master().limiter(), gain(project.master().ceilingDb()));
+        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), gain(project.master().levelDb()), limiter && project.master().limiter(), gain(project.master().ceilingDb()), backingPlan(project));
     }
 
     /**

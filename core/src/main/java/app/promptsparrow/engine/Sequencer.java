@@ -138,6 +138,27 @@ final class Sequencer implements NoteSink {
         return unitAt(frame) - current.origin;
     }
 
+    /** The transport unit of the playing source's start. */
+    long origin() {
+        return current.origin;
+    }
+
+    /** How many frames of the round that plays have passed at a frame, at the tempo of now; before its start below 0. */
+    long frameInRound(long frame) {
+        return tempo.toFrame(current.score.inRound(lastPosition(frame)), rateHz);
+    }
+
+    /** The last position that falls on a frame: where a round begins with it, the first one may still be of the round before. */
+    private long lastPosition(long frame) {
+        return position(frame + 1) - 1;
+    }
+
+    /** The frame at which that round ends. */
+    long roundEndFrame(long frame) {
+        long end = current.score.roundEnd(Math.max(0, lastPosition(frame)));
+        return end >= Score.NEVER ? Sounding.NEVER : frameOf(current.origin + end);
+    }
+
     /** Units until the queued source starts. */
     long untilNext(long frame) {
         return next.score == null ? 0 : switchUnits - unitAt(frame);

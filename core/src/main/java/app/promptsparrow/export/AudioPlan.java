@@ -1,12 +1,15 @@
 package app.promptsparrow.export;
 
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.BackingFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.file.Unfinished;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sample.LongFrames;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.PieceMeter;
 import app.promptsparrow.sound.SoundDisk;
@@ -91,7 +94,11 @@ public final class AudioPlan {
 
     /** Renders the whole piece to a file. Empty, leaving nothing behind, if it was cancelled. */
     public Optional<Whole> writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
-        Rendered rendered = rendered(project, target, options.limiter(), OfflineRender.SILENT, cancelled, progress);
+        Optional<LongFrames> backing = backing(cancelled);
+        if (cancelled.getAsBoolean()) {
+            return Optional.empty();
+        }
+        Rendered rendered = rendered(project, target, options.limiter(), OfflineRender.SILENT, backing, cancelled, progress);
         if (rendered == null) {
             return Optional.empty();
         }
@@ -119,7 +126,7 @@ public final class AudioPlan {
         try {
             for (int i = 0; i < rows.size(); i++) {
                 int index = i;
-                Rendered stem = rendered(project.withKit(project.kit().alone(rows.get(i).id())), folder.resolve("stem"), false, SILENT_STEM, cancelled,
+                Rendered stem = rendered(project.withKit(project.kit().alone(rows.get(i).id())), folder.resolve("stem"), false, SILENT_STEM, Optional.empty(), cancelled,
                         share -> progress.accept((index + share) / rows.size()));
                 if (stem == null) {
                     return new Stems(List.of(), List.of());
@@ -130,6 +137,12 @@ public final class AudioPlan {
         } finally {
             stems.forEach(stem -> Unfinished.drop(stem.pcm));
         }
+    }
+
+    /** The project's backing, if it is to be in what is written. */
+    private Optional<LongFrames> backing(BooleanSupplier cancelled) throws FileProblem {
+        Optional<Backing> wished = project.backing().filter(of -> of.exported() && of.heard());
+        return wished.isEmpty() ? Optional.empty() : Optional.of(BackingFile.read(wished.get(), options.rateHz(), SampleFolder.usual(), cancelled, share -> { }));
     }
 
     private Stems written(Path folder, List<Row> rows, List<Rendered> stems) throws FileProblem {
@@ -149,9 +162,9 @@ public final class AudioPlan {
     }
 
     /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */
-    private Rendered rendered(Project of, Path target, boolean limiter, float silent, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+    private Rendered rendered(Project of, Path target, boolean limiter, float silent, Optional<LongFrames> backing, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         Choice.Piece piece = choice.pieces(of, repeat, false).get(0);
-        OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds, limiter);
+        OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds, limiter, backing);
         int frameBytes = 2 * options.format().bytes();
         long estimate = (render.musicFrames() + sounds.rateHz() * 10L) * frameBytes;
         if (estimate > WavWriter.MAX_BYTES) {

@@ -4,10 +4,12 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sample.LongFrames;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.SoundStore;
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
 import java.util.function.DoubleConsumer;
@@ -30,8 +32,15 @@ public final class OfflineRender {
     private final long musicFrames;
 
     public OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter) {
+        this(project, score, sounds, limiter, Optional.empty());
+    }
+
+    /** @param backing the frames of the project's backing, if it is to be in what is rendered */
+    public OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter, Optional<LongFrames> backing) {
         engine = new Engine(sounds.rateHz());
-        engine.publish(new PlayableBuilder(sounds).build(project, List.of(new Playable.Piece(1, score)), limiter));
+        PlayableBuilder builder = new PlayableBuilder(sounds);
+        builder.backing(backing.orElse(null));
+        engine.publish(builder.build(project, List.of(new Playable.Piece(1, score)), limiter));
         engine.commands().play(1, 0);
         musicFrames = project.tempo().toFrame(score.length(), sounds.rateHz());
     }

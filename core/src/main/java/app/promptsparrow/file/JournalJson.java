@@ -111,6 +111,7 @@ final class JournalJson {
             json.writeEndArray();
             slots(json, before, now);
             ProjectJson.writeChain(json, now.chain());
+            ProjectJson.writeBacking(json, now.backing());
             if (now.songs() != before.songs()) {
                 json.writeArrayFieldStart("songs");
                 for (Song song : now.songs()) {
@@ -166,7 +167,7 @@ final class JournalJson {
                 () -> songs.addAll(project.songs()));
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs,
+                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs, ProjectJson.readBacking(json),
                 json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
     }
 

@@ -3,6 +3,7 @@ package app.promptsparrow.file;
 import app.promptsparrow.kit.Kit;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Kit files, {@code .sparrowkit}: a ZIP with {@code kit.json} and the files of its samples. Two saves of the same kit are
@@ -35,7 +36,7 @@ public final class KitFile {
         }, true);
         AtomicFile.writeKeepingOld(target, out -> {
             Container.Writer container = new Container.Writer(out).entry(ENTRY, json);
-            SampleEntries.write(container, kit, samples);
+            SampleEntries.write(container, kit, Optional.empty(), samples);
             container.finish();
         });
     }

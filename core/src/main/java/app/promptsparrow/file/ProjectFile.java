@@ -1,5 +1,6 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.Project;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -48,7 +49,7 @@ public final class ProjectFile {
             throw new IOException("the project is longer than the " + (Container.MAX_JSON >> 20) + " MiB that could be read again; remove patterns");
         }
         Container.Writer container = new Container.Writer(out).entry(ENTRY, json);
-        SampleEntries.write(container, project.kit(), samples);
+        SampleEntries.write(container, project.kit(), project.backing().flatMap(Backing::kept), samples);
         container.finish();
     }
 

@@ -8,6 +8,7 @@ import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.pattern.Roll;
+import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Key;
@@ -87,6 +88,7 @@ final class ProjectJson {
             writeSong(out, song);
         }
         out.writeEndArray();
+        writeBacking(out, project.backing());
         out.writeEndObject();
     }
 
@@ -241,6 +243,37 @@ final class ProjectJson {
         out.writeEndArray();
     }
 
+    /** Left out if there is none. */
+    static void writeBacking(JsonGenerator out, Optional<Backing> backing) throws IOException {
+        if (backing.isEmpty()) {
+            return;
+        }
+        Backing of = backing.get();
+        out.writeObjectFieldStart("backing");
+        out.writeStringField("file", of.file());
+        if (of.kept().isPresent()) {
+            out.writeStringField("kept", of.kept().get());
+        }
+        out.writeNumberField("offset", of.offset());
+        out.writeFieldName("level");
+        KitJson.writeNumber(out, of.levelDb());
+        if (!of.heard()) {
+            out.writeBooleanField("silent", true);
+        }
+        if (of.exported()) {
+            out.writeBooleanField("exported", true);
+        }
+        out.writeEndObject();
+    }
+
+    static Optional<Backing> readBacking(JsonPlace json) {
+        return json.find("backing").map(of -> {
+            of.object("file", "kept", "offset", "level", "silent", "exported");
+            return of.made(() -> new Backing(of.at("file").text(), of.find("kept").map(JsonPlace::text), of.at("offset").integer(), of.at("level").number(),
+                    !of.find("silent").map(JsonPlace::bool).orElse(false), of.find("exported").map(JsonPlace::bool).orElse(false)));
+        });
+    }
+
     static void writeSong(JsonGenerator out, Song song) throws IOException {
         out.writeStartObject();
         out.writeNumberField("id", song.id().value());
@@ -297,7 +330,7 @@ final class ProjectJson {
         } else if (format == 4) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "songs");
         } else {
-            json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "chain", "songs");
+            json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "chain", "songs", "backing");
         }
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
@@ -313,7 +346,7 @@ final class ProjectJson {
                 json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
                 readSwing(json.at("swing")),
                 json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json), readChance(json),
-                KitJson.read(json.at("kit"), format), readMaster(json), banks, readChain(json, ids), songs, json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
+                KitJson.read(json.at("kit"), format), readMaster(json), banks, readChain(json, ids), songs, readBacking(json), json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
     }
 
     private static Bank readBank(JsonPlace json, Set<PatternId> ids, int format) {

@@ -7,6 +7,7 @@ import app.promptsparrow.sample.SampleReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.SortedSet;
 import java.util.TreeSet;
 
@@ -22,9 +23,10 @@ final class SampleEntries {
     private SampleEntries() {
     }
 
-    /** Writes those of a kit that are there, in a fixed order; the others stay named in the kit. */
-    static void write(Container.Writer container, Kit kit, SampleFolder samples) throws IOException {
+    /** Writes those of a kit, and a kept backing, that are there, in a fixed order; the others stay named in the kit. */
+    static void write(Container.Writer container, Kit kit, Optional<String> backing, SampleFolder samples) throws IOException {
         SortedSet<String> there = hashes(kit);
+        backing.ifPresent(there::add);
         there.removeIf(hash -> !samples.has(hash));
         long bytes = 0;
         for (String hash : there) {

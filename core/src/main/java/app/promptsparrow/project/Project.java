@@ -26,7 +26,7 @@ import java.util.function.UnaryOperator;
  * @param given the ids that were given out so far; raised to those there are
  */
 public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key key, Touches touches, int chanceNumber, Kit kit, Master master, List<Bank> banks,
-                      List<PatternId> chain, List<Song> songs, GivenIds given) {
+                      List<PatternId> chain, List<Song> songs, Optional<Backing> backing, GivenIds given) {
 
     public static final int MAX_BANKS = 64;
     /** The chance number of a new project. */
@@ -92,7 +92,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     public static Project untitled(Kit kit) {
         Pattern first = Pattern.empty(new PatternId(1), "Pattern 1", 16);
         return new Project(UNTITLED, new Tempo(92_000), Meter.FOUR_FOUR, Swing.STRAIGHT, Key.A_MINOR, Touches.USUAL, USUAL_CHANCE, kit, Master.USUAL,
-                List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), List.of(), GivenIds.NONE);
+                List.of(Bank.empty("Bank 1").with(0, Optional.of(first))), List.of(), List.of(), Optional.empty(), GivenIds.NONE);
     }
 
     public static Project untitled() {
@@ -201,7 +201,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
         Kit left = kit.without(row);
         List<Bank> changed = banks.stream().map(bank -> bank.withEach(pattern -> pattern.withLane(row, lane -> Lane.EMPTY))).toList();
         return new Project(name, tempo, meter, swing, key, touches, chanceNumber, left, master, changed, chain,
-                songs.stream().map(song -> song.withoutRow(row)).toList(), given);
+                songs.stream().map(song -> song.withoutRow(row)).toList(), backing, given);
     }
 
     /** This project with another kit, without the rests and empty lanes of rows that the kit lacks. */
@@ -232,50 +232,54 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     }
 
     public Project withName(String to) {
-        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
+        return new Project(to, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withTempo(Tempo to) {
-        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
+        return new Project(name, to, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withMeter(Meter to) {
-        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
+        return new Project(name, tempo, to, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withSwing(Swing to) {
-        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, master, banks, chain, songs, given);
+        return new Project(name, tempo, meter, to, key, touches, chanceNumber, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withKey(Key to) {
-        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, master, banks, chain, songs, given);
+        return new Project(name, tempo, meter, swing, to, touches, chanceNumber, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withTouches(Touches to) {
-        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, master, banks, chain, songs, given);
+        return new Project(name, tempo, meter, swing, key, to, chanceNumber, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withChanceNumber(int to) {
-        return new Project(name, tempo, meter, swing, key, touches, to, kit, master, banks, chain, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, to, kit, master, banks, chain, songs, backing, given);
     }
 
     public Project withKit(Kit to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, master, banks, chain, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, to, master, banks, chain, songs, backing, given);
     }
 
     public Project withMaster(Master to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, banks, chain, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, to, banks, chain, songs, backing, given);
     }
 
     public Project withBanks(List<Bank> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, to, chain, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, to, chain, songs, backing, given);
     }
 
     public Project withChain(List<PatternId> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, to, songs, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, to, songs, backing, given);
     }
 
     public Project withSongs(List<Song> to) {
-        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, to, given);
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, to, backing, given);
+    }
+
+    public Project withBacking(Optional<Backing> to) {
+        return new Project(name, tempo, meter, swing, key, touches, chanceNumber, kit, master, banks, chain, songs, to, given);
     }
 }

@@ -4,6 +4,7 @@ import app.promptsparrow.kit.Master;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
+import java.util.Optional;
 
 /** A change of what the project holds besides hits and rows, banks and slots: tempo, meter, swing, key, touches. */
 public sealed interface ProjectEdit extends Edit {
@@ -99,6 +100,14 @@ public sealed interface ProjectEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withTouches(touches);
+        }
+    }
+
+    /** Plays another file under the music, or the same in another way, or none. */
+    record SetBacking(String name, Optional<Backing> backing) implements ProjectEdit {
+        @Override
+        public Project apply(Project project) {
+            return project.withBacking(backing);
         }
     }
 }

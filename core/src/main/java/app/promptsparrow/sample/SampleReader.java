@@ -88,6 +88,31 @@ public final class SampleReader {
         return collector.made();
     }
 
+    /** Refuses what is no recording that could be played. */
+    static void check(int channels, int fileHz) throws SoundFileException {
+        if (channels < 1 || channels > MOST_CHANNELS) {
+            throw new SoundFileException("has " + channels + " channels; 1 to " + MOST_CHANNELS + " can be read");
+        }
+        if (fileHz < LEAST_HZ || fileHz > MOST_HZ) {
+            throw new SoundFileException("has a rate of " + fileHz + " Hz; 8,000 to 384,000 can be read");
+        }
+    }
+
+    /** More than two channels as two: those beyond the first two are in the middle. */
+    static float[][] inTwo(float[][] channels, int count) {
+        float[][] two = new float[2][count];
+        for (int side = 0; side < 2; side++) {
+            for (int i = 0; i < count; i++) {
+                float sum = channels[side][i];
+                for (int more = 2; more < channels.length; more++) {
+                    sum += 0.7071068f * channels[more][i];
+                }
+                two[side][i] = sum;
+            }
+        }
+        return two;
+    }
+
     /** Brings what is decoded to one or two channels at the wished rate, and keeps it in pieces until it is known how long it is. */
     private static final class Collector implements FrameSink {
         private static final int PIECE = 1 << 13;
@@ -96,7 +121,6 @@ public final class SampleReader {
         private final BooleanSupplier cancelled;
         private final List<float[][]> pieces = new ArrayList<>();
         private Resampler resampler;
-        private float[][] mixed = new float[0][];
         private long mostFrames;
         private long taken;
         private int kept;
@@ -113,14 +137,8 @@ public final class SampleReader {
 
         @Override
         public void begin(int channels, int fileHz, long expected) throws SoundFileException {
-            if (channels < 1 || channels > MOST_CHANNELS) {
-                throw new SoundFileException("has " + channels + " channels; 1 to " + MOST_CHANNELS + " can be read");
-            }
-            if (fileHz < LEAST_HZ || fileHz > MOST_HZ) {
-                throw new SoundFileException("has a rate of " + fileHz + " Hz; 8,000 to 384,000 can be read");
-            }
+            check(channels, fileHz);
             kept = Math.min(2, channels);
-            mixed = new float[kept][0];
             mostFrames = (long) MOST_SECONDS * fileHz;
             resampler = fileHz == rateHz ? null : new Resampler(fileHz, rateHz, kept);
             if (expected > 0 && expected <= mostFrames) {
@@ -138,29 +156,12 @@ public final class SampleReader {
             if (cancelled.getAsBoolean()) {
                 throw new SoundFileException("was not read to its end: cancelled");
             }
-            float[][] two = channels.length <= 2 ? channels : mixed(channels, count);
+            float[][] two = channels.length <= 2 ? channels : inTwo(channels, count);
             if (resampler == null) {
                 keep(two, count);
             } else {
                 resampler.push(two, count, this::keep);
             }
-        }
-
-        /** More than two channels: those beyond the first two are in the middle. */
-        private float[][] mixed(float[][] channels, int count) {
-            for (int side = 0; side < 2; side++) {
-                if (mixed[side].length < count) {
-                    mixed[side] = new float[count];
-                }
-                for (int i = 0; i < count; i++) {
-                    float sum = channels[side][i];
-                    for (int more = 2; more < channels.length; more++) {
-                        sum += 0.7071068f * channels[more][i];
-                    }
-                    mixed[side][i] = sum;
-                }
-            }
-            return mixed;
         }
 
         private void keep(float[][] frames, int count) {

@@ -150,6 +150,23 @@ public final class Score {
         return roundPosition(position);
     }
 
+    /**
+     * How far a round of what is played has come, which is what a recording under it follows: a pass of a pattern that is played over and over,
+     * a round of a chain, the whole of a song.
+     */
+    public long inRound(long position) {
+        return isPassLoop(position) ? position - passStart(position) : roundPosition(position);
+    }
+
+    /** Where that round ends, or {@link #NEVER}. */
+    public long roundEnd(long position) {
+        return isPassLoop(position) ? passEnd(position) : loops() ? position - roundPosition(position) + length : NEVER;
+    }
+
+    private boolean isPassLoop(long position) {
+        return position >= 0 && partAt(position).end == NEVER;
+    }
+
     /** Whether a row has hits in what is played. */
     public boolean plays(RowId row) {
         for (Part part : parts) {

@@ -21,7 +21,6 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.sound.Limiter;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;

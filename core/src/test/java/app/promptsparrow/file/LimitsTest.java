@@ -15,6 +15,7 @@ import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Rest;
@@ -255,6 +256,16 @@ class LimitsTest {
         Project changed = opened.withSongs(List.of(song.withRound(true).withEntry(0, song.entries().get(0).withRest(new RowId(1), 2, 2, true))));
         ProjectFile.save(changed, path);
         assertThat(ProjectFile.open(path)).isEqualTo(changed);
+    }
+
+    @Test
+    void backings_that_cannot_be_are_refused() throws Exception {
+        Project with = DemoProject.make().withBacking(Optional.of(Backing.of("/sounds/harbour walk.wav").withOffset(-480).withHeard(false)));
+        String json = new String(ProjectFile.json(with, true), StandardCharsets.UTF_8).replaceAll("\\s+", " ");
+        assertThat(json).contains("\"backing\": { \"file\": \"/sounds/harbour walk.wav\", \"offset\": -480, \"level\": -8, \"silent\": true }");
+        refused(zip(out -> out.write(json.replace("\"level\": -8", "\"level\": 99").getBytes(StandardCharsets.UTF_8))), "a backing's level in dB is -60 to 12, not 99");
+        refused(zip(out -> out.write(json.replace("\"offset\": -480", "\"offset\": 99999999").getBytes(StandardCharsets.UTF_8))), "at most 30 minutes before or after");
+        refused(zip(out -> out.write(json.replace("\"offset\": -480", "\"kept\": \"x\", \"offset\": -480").getBytes(StandardCharsets.UTF_8))), "64 hexadecimal digits");
     }
 
     @Test

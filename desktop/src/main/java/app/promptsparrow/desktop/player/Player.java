@@ -43,6 +43,7 @@ public final class Player implements AutoCloseable {
     private final Executor ui;
     private final SoundStore sounds;
     private final PlayableBuilder builder;
+    private final BackingLoader backing;
     private final Scores scores = new Scores();
     private final News.Reader strikes;
     private Playable published;
@@ -83,6 +84,10 @@ public final class Player implements AutoCloseable {
         this.ui = ui;
         this.sounds = sounds;
         this.builder = new PlayableBuilder(sounds);
+        backing = new BackingLoader(engine.rateHz(), worker, ui, frames -> {
+            builder.backing(frames);
+            publish();
+        });
         sounds.whenHeard(() -> ui.execute(this::heardMore));
         this.strikes = engine.news().reader();
         engine.news().measureLoudness();
@@ -105,6 +110,7 @@ public final class Player implements AutoCloseable {
         given = to;
         project = timed(to);
         shown = shownPattern;
+        backing.want(to.backing());
         want();
         publish();
         noteReady();
@@ -138,6 +144,11 @@ public final class Player implements AutoCloseable {
         if (project != null) {
             sounds.want(sounds(project, shown), soon);
         }
+    }
+
+    /** The recording under the music. */
+    public BackingLoader backing() {
+        return backing;
     }
 
     /** All that can be heard, for pictures of it. */

@@ -37,6 +37,7 @@ public final class SongPresenter {
     private final RowsInView rowsInView;
     private final RowEditor rowEditor;
     private final Timeline timeline = new Timeline();
+    private final BackingEditor backing;
     private int entry;
     private int pass = 1;
     private boolean follows = true;
@@ -48,6 +49,7 @@ public final class SongPresenter {
         this.slots = slots;
         this.rowsInView = rowsInView;
         this.rowEditor = rowEditor;
+        backing = new BackingEditor(session, playing);
     }
 
     public Session session() {
@@ -72,6 +74,11 @@ public final class SongPresenter {
 
     public RowEditor rowEditor() {
         return rowEditor;
+    }
+
+    /** The recording under the music. */
+    public BackingEditor backing() {
+        return backing;
     }
 
     public Timeline timeline() {

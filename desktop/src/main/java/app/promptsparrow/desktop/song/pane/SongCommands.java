@@ -58,18 +58,21 @@ final class SongCommands {
         list.add("song-played", "make a song of what was played", presenter::takePlayed, key(KeyCode.K, SHIFT_DOWN));
         list.add("song-chain", "make a song of the chain", presenter::fromChain, key(KeyCode.C, SHIFT_DOWN));
         list.add("song-new", "a new song", presenter::newSong, key(KeyCode.N, SHIFT_DOWN));
+        list.add("song-backing", "hear the backing or not", presenter.backing()::toggleHeard, key(KeyCode.B, SHIFT_DOWN));
         list.add("song-round", "stop at the end, or go round", presenter::toggleRound, key(KeyCode.G));
         list.addHeld("song-nearer", "less of the song in view", () -> zoom.accept(NEARER), key(KeyCode.EQUALS, CONTROL_DOWN), key(KeyCode.PLUS, CONTROL_DOWN));
         list.addHeld("song-farther", "more of it", () -> zoom.accept(1 / NEARER), key(KeyCode.MINUS, CONTROL_DOWN));
         list.add("song-all", "all of it", () -> zoom.accept(0), key(KeyCode.DIGIT0, CONTROL_DOWN));
         RowCommands.addTo(list, presenter.rowEditor(), presenter.rowsInView());
-        list.bind("Ctrl+1  Ctrl+2", "the entry's values, the song's; Escape: back", () -> page.accept(0), key(KeyCode.DIGIT1, CONTROL_DOWN));
+        list.bind("Ctrl+1  2  3", "the entry's values, the song's, the backing's; Escape: back", () -> page.accept(0), key(KeyCode.DIGIT1, CONTROL_DOWN));
         list.untold("the song's values and its list of entries", () -> page.accept(1), key(KeyCode.DIGIT2, CONTROL_DOWN));
+        list.untold("the backing's values", () -> page.accept(2), key(KeyCode.DIGIT3, CONTROL_DOWN));
         list.group("On the song");
         list.tell("drag a slot or a bank's name in", "put it in where the mark stands");
         list.tell("drag a block", "move it; Ctrl: copy it; by its end: repeats");
         list.tell("press a rail", "the row rests in that entry, or plays; drag along it: in the passes touched");
         list.tell("press the ruler", "play from that bar; drag along it: loop those bars");
+        list.tell("drop an audio file below", "the backing; drag it to shift it by bars, Ctrl: freely");
         list.tell("wheel", "along the song; Ctrl: nearer and farther");
         return list.list();
     }

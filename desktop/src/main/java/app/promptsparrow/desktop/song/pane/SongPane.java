@@ -50,6 +50,7 @@ final class SongPane extends BorderPane {
     private final SlotsPane slots;
     private final BlocksPane blocks;
     private final RailsPane rails;
+    private final BackingPane backing;
     private final RowHeadsPane heads;
     private final PagesPane pages;
     private final Playhead overBlocks = new Playhead();
@@ -75,8 +76,9 @@ final class SongPane extends BorderPane {
         slots = new SlotsPane(presenter.session(), presenter.chosen(), presenter.slots(), presenter.playing(), files, theme);
         blocks = new BlocksPane(presenter, theme);
         rails = new RailsPane(presenter, theme);
+        backing = new BackingPane(presenter.backing(), timeline, theme);
         heads = new RowHeadsPane(presenter.session(), presenter.chosen(), presenter.rowsInView(), presenter.rowEditor(), hearing());
-        pages = new PagesPane(List.of("Entry", "Song"), List.of(new EntryPage(presenter), new SongPage(presenter)));
+        pages = new PagesPane(List.of("Entry", "Song", "Backing"), List.of(new EntryPage(presenter), new SongPage(presenter), new BackingPage(presenter.backing())));
         getStyleClass().add("beat");
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.LIST_VIEW);
@@ -119,7 +121,8 @@ final class SongPane extends BorderPane {
             }
         });
         HBox titles = titleLine();
-        VBox centre = new VBox(slots, titles, new HBox(corner, top), body, below);
+        VBox centre = new VBox(slots, titles, new HBox(corner, top), body, below, backing);
+        VBox.setMargin(backing, new Insets(4, 0, 0, 10));
         VBox.setMargin(titles, new Insets(5, 4, 0, 10));
         setCenter(centre);
         setRight(pages);
@@ -231,6 +234,7 @@ final class SongPane extends BorderPane {
     private void drawTime() {
         blocks.draw();
         rails.draw();
+        backing.draw();
         showBar();
     }
 
@@ -251,6 +255,7 @@ final class SongPane extends BorderPane {
         slots.setTheme(to);
         blocks.setTheme(to);
         rails.setTheme(to);
+        backing.setTheme(to);
         dirty = true;
     }
 
@@ -276,6 +281,10 @@ final class SongPane extends BorderPane {
         }
         double x = plays ? timeline.x(now.inSong()) : -1;
         overBlocks.at(x, BlocksPicture.RULER, BlocksPane.HEIGHT - BlocksPicture.RULER, blocks.getWidth());
+        backing.playhead(x);
+        if (presenter.backing().state().reading()) {
+            backing.tell();
+        }
         overRails.at(x, 0, rails.getHeight(), rails.getWidth());
     }
 
@@ -289,6 +298,7 @@ final class SongPane extends BorderPane {
         heads.update(RowPlace.even(rows, height));
         rails.update(rows, height);
         blocks.draw();
+        backing.update();
         showBar();
         songs.setText(presenter.song().map(Song::name).orElse("No song yet"));
         facts.setText(presenter.facts());

@@ -92,7 +92,9 @@ public final class SongView implements View {
 
     @Override
     public void cancel() {
-        presenter.session().player().unqueue();
+        if (!presenter.session().player().backing().cancel()) {
+            presenter.session().player().unqueue();
+        }
     }
 
     @Override
