@@ -34,8 +34,9 @@ final class CheckCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Project project = ProjectFile.open(file); // damage and values out of range are told by reading
-        List<String> missing = missing(project);
+        ProjectFile.Opened opened = ProjectFile.openVersion(file); // damage and values out of range are told by reading
+        List<String> missing = new ArrayList<>(opened.leftOut());
+        missing.addAll(missing(opened.project()));
         PrintWriter out = spec.commandLine().getOut();
         missing.forEach(out::println);
         if (missing.isEmpty()) {

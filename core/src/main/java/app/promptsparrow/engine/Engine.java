@@ -86,6 +86,11 @@ public final class Engine {
         return more;
     }
 
+    /** Lets a pad strike on from now on while the music plays, or with null no longer. Any thread. @param slot 0 to 31 */
+    public void hold(int slot, Hold to) {
+        mixer.holds().set(slot, to);
+    }
+
     // --- the rendering thread ---
 
     private static final Switch[] SWITCHES = Switch.values();

@@ -27,6 +27,7 @@ final class Mixer {
     private final MasterBus master;
     private final Strike strike = new Strike();
     private Playable playable;
+    private final Holds holds = new Holds();
     private long frame;
     private boolean pastEnd;
     /** How often a slot was struck apart from the music, so that these strikes differ as well. */
@@ -92,14 +93,24 @@ final class Mixer {
 
     /** Strikes a row now, apart from the music. */
     void audition(int rowId, int velocity, int cents) {
+        strikeAt(frame, rowId, velocity, cents, News.BY_HAND);
+    }
+
+    /** Strikes a row at a frame of the next tick, apart from the music. @param how {@link News#BY_HAND} or {@link News#HELD} */
+    void strikeAt(long at, int rowId, int velocity, int cents, int how) {
         int slot = playable == null ? -1 : playable.slotOf(rowId);
         if (slot < 0) {
             return;
         }
-        long end = frame + (long) (AUDITION_SECONDS * rateHz);
-        news.strike(frame, rowId, -1, 0, velocity, cents, end);
+        long end = at + (long) (AUDITION_SECONDS * rateHz);
+        news.strike(at, rowId, how, 0, velocity, cents, end);
         long ordinal = auditions[slot]++;
-        voices.strike(strike.of(slot, frame, velocity, cents, LaneScore.MAIN).which(ordinal, Mixing.of(ordinal)).gate(Sounding.NEVER, end, -1, 0), frame);
+        voices.strike(strike.of(slot, at, velocity, cents, LaneScore.MAIN).which(ordinal, Mixing.of(ordinal)).gate(Sounding.NEVER, end, -1, 0), frame);
+    }
+
+    /** What strikes on while it is held. */
+    Holds holds() {
+        return holds;
     }
 
     /**
@@ -118,7 +129,8 @@ final class Mixer {
         }
         voices.control();
         sequence(frame + TICK);
-        ticks = strips.ticksToSleep(uneventful(ticks));
+        boolean held = holds.strike(sequencer, this, frame, frame + TICK);
+        ticks = held ? 1 : strips.ticksToSleep(uneventful(ticks));
         Arrays.fill(left, 0, ticks * TICK, 0);
         Arrays.fill(right, 0, ticks * TICK, 0);
         voices.addTo(strips, frame, ticks);

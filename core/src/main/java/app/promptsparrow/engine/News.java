@@ -12,6 +12,11 @@ import java.util.function.DoubleConsumer;
  */
 public final class News {
 
+    /** In place of the step of a strike that is not of the music: somebody's hand, or a pad that is held. */
+    public static final int BY_HAND = -1;
+    public static final int HELD = -2;
+
+
     private static final int MOMENTS = 256;
     private static final int MOMENT_FIELDS = 6;
     private static final int STRIKES = 1_024;

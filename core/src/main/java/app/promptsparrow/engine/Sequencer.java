@@ -143,6 +143,11 @@ final class Sequencer implements NoteSink {
         return current.origin;
     }
 
+    /** Where the pass that plays at a position begins. */
+    long passStart(long position) {
+        return current.score.passStart(position);
+    }
+
     /** How many frames of the round that plays have passed at a frame, at the tempo of now; before its start below 0. */
     long frameInRound(long frame) {
         return tempo.toFrame(current.score.inRound(lastPosition(frame)), rateHz);

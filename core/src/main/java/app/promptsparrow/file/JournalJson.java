@@ -44,7 +44,7 @@ final class JournalJson {
         Journal.Recovered recovered() throws FileProblem {
             try {
                 Optional<Path> from = baseFile();
-                Project base = from.isPresent() ? ProjectFile.open(from.get()) : ProjectJson.read(header.at("base"));
+                Project base = from.isPresent() ? ProjectFile.open(from.get()) : ProjectJson.read(header.at("base"), leftOut -> { });
                 Project project = base;
                 for (JsonPlace change : changes) {
                     project = changed(project, change, header.at("format").integer());
@@ -163,7 +163,7 @@ final class JournalJson {
         Set<PatternId> ids = new HashSet<>();
         banks.forEach(bank -> bank.patterns().forEach(pattern -> ids.add(pattern.id())));
         List<Song> songs = new ArrayList<>();
-        json.find("songs").ifPresentOrElse(list -> list.list(Project.MAX_SONGS).forEach(song -> songs.add(ProjectJson.readSong(song, songs.size() + 1, ids))),
+        json.find("songs").ifPresentOrElse(list -> list.list(Project.MAX_SONGS).forEach(song -> songs.add(ProjectJson.readSong(song, songs.size() + 1, ids, leftOut -> { }))),
                 () -> songs.addAll(project.songs()));
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),

@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
@@ -68,7 +69,7 @@ public final class ProjectFile {
     }
 
     /** What a file held, and the format it is written in. */
-    private record Parsed(Project project, int format) {
+    private record Parsed(Project project, int format, List<String> leftOut) {
     }
 
     /** Reads a project and puts its samples where they are played from. */
@@ -90,8 +91,9 @@ public final class ProjectFile {
      * A project, and the file it was read from as it was then.
      *
      * @param newModels whether its sounds were of earlier models and are the nearest of today's now
+     * @param leftOut   what could not be read and is not in it, with the reasons
      */
-    public record Opened(Project project, FileVersion version, boolean newModels) {
+    public record Opened(Project project, FileVersion version, boolean newModels, List<String> leftOut) {
     }
 
     /** Like {@link #open}, with the fingerprint of what was read; a file that changes meanwhile is read again. */
@@ -101,7 +103,7 @@ public final class ProjectFile {
             Parsed parsed = read(file, SampleFolder.usual());
             FileVersion after = FileVersion.of(file.toAbsolutePath());
             if (after.equals(before) || tries == 3) {
-                return new Opened(parsed.project, after, parsed.format < KitJson.NEW_MODELS);
+                return new Opened(parsed.project, after, parsed.format < KitJson.NEW_MODELS, List.copyOf(parsed.leftOut));
             }
             before = after;
         }
@@ -121,7 +123,8 @@ public final class ProjectFile {
     }
 
     private static Parsed parse(InputStream in) throws IOException, JsonText.Refused {
-        return JsonText.read(in, json -> new Parsed(ProjectJson.read(json), json.at("format").integer()));
+        List<String> leftOut = new ArrayList<>();
+        return JsonText.read(in, json -> new Parsed(ProjectJson.read(json, leftOut::add), json.at("format").integer(), leftOut));
     }
 
     /** Whether a file has our extension, case ignored. */

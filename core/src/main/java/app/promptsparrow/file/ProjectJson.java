@@ -18,6 +18,7 @@ import app.promptsparrow.project.Song;
 import app.promptsparrow.project.SongId;
 import app.promptsparrow.project.Tint;
 import app.promptsparrow.project.Touches;
+import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -33,6 +34,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 
 /**
  * The JSON form of a project, {@code docs/project.schema.json}: keys in a fixed order, settings that are at their usual
@@ -318,8 +320,13 @@ final class ProjectJson {
         return format;
     }
 
-    /** @throws JsonPlace.Wrong naming the place of the first thing that is wrong */
-    static Project read(JsonPlace json) {
+    /**
+     * Reads a project.
+     *
+     * @param leftOut told each part that cannot be read and without which the rest is whole
+     * @throws JsonPlace.Wrong naming the place of the first thing that is wrong
+     */
+    static Project read(JsonPlace json, Consumer<String> leftOut) {
         int format = readFormat(json, 1);
         if (format == 1) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
@@ -339,7 +346,7 @@ final class ProjectJson {
         }
         List<Song> songs = new ArrayList<>();
         for (JsonPlace song : json.at("songs").list(Project.MAX_SONGS)) {
-            songs.add(readSong(song, songs.size() + 1, ids));
+            songs.add(readSong(song, songs.size() + 1, ids, leftOut));
         }
         return json.made(() -> new Project(json.at("name").text(),
                 json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())),
@@ -430,20 +437,34 @@ final class ProjectJson {
         return json.made(() -> new Flam(json.at(0).integer(), json.at(1).integer()));
     }
 
-    /** @param number its place among the songs, by which those of formats before 6 are known */
-    static Song readSong(JsonPlace json, int number, Set<PatternId> ids) {
+    /**
+     * Reads a song, as far as that can be: an entry that cannot be played is left out.
+     *
+     * @param number  its place among the songs, by which those of formats before 6 are known
+     * @param leftOut told what, and why
+     */
+    static Song readSong(JsonPlace json, int number, Set<PatternId> ids, Consumer<String> leftOut) {
         json.object("id", "name", "round", "entries");
         List<Song.Entry> entries = new ArrayList<>();
+        int place = 0;
         for (JsonPlace entry : json.at("entries").list(Song.MAX_ENTRIES)) {
-            entry.object("pattern", "repeats", "fill", "leftOut", "rests");
-            List<Rest> rests = new ArrayList<>();
-            entry.find("leftOut").ifPresent(list -> list.list(RowId.MAX).forEach(row -> rests.add(row.made(() -> Rest.whole(new RowId(row.integer())))))); // before format 6
-            entry.find("rests").ifPresent(list -> list.list(MOST_RESTS).forEach(rest -> rests.add(readRest(rest))));
-            entries.add(entry.made(() -> new Song.Entry(known(entry.at("pattern"), ids), entry.at("repeats").integer(),
-                    entry.find("fill").map(fill -> known(fill, ids)), rests)));
+            place++;
+            try {
+                entries.add(readEntry(entry, ids));
+            } catch (JsonPlace.Wrong wrong) {
+                leftOut.accept("entry " + place + " of the song '" + Shown.text(json.at("name").text()) + "', " + wrong.getMessage());
+            }
         }
         return json.made(() -> new Song(new SongId(json.find("id").map(JsonPlace::integer).orElse(number)), json.at("name").text(),
                 json.find("round").map(JsonPlace::bool).orElse(false), entries));
+    }
+
+    private static Song.Entry readEntry(JsonPlace entry, Set<PatternId> ids) {
+        entry.object("pattern", "repeats", "fill", "leftOut", "rests");
+        List<Rest> rests = new ArrayList<>();
+        entry.find("leftOut").ifPresent(list -> list.list(RowId.MAX).forEach(row -> rests.add(row.made(() -> Rest.whole(new RowId(row.integer())))))); // before format 6
+        entry.find("rests").ifPresent(list -> list.list(MOST_RESTS).forEach(rest -> rests.add(readRest(rest))));
+        return entry.made(() -> new Song.Entry(known(entry.at("pattern"), ids), entry.at("repeats").integer(), entry.find("fill").map(fill -> known(fill, ids)), rests));
     }
 
     private static Rest readRest(JsonPlace json) {

@@ -273,8 +273,14 @@ class LimitsTest {
         String json = new String(ProjectFile.json(DemoProject.make(), true), StandardCharsets.UTF_8).replaceAll("\\s+", " ");
         assertThat(json).contains("\"id\": 1, \"name\": \"Ferry\"");
         refused(zip(out -> out.write(json.replace("\"id\": 1, \"name\": \"Ferry\"", "\"id\": 0, \"name\": \"Ferry\"").getBytes(StandardCharsets.UTF_8))), "a song's id is 1 to");
-        refused(zip(out -> out.write(json.replaceFirst("\"repeats\": 2", "\"repeats\": 2, \"rests\": [[1, 3, 2]]").getBytes(StandardCharsets.UTF_8))), "not from 3 to 2");
-        refused(zip(out -> out.write(json.replaceFirst("\"repeats\": 2", "\"repeats\": 1000").getBytes(StandardCharsets.UTF_8))), "repeats 1 to 999 times");
+        // what can be played is opened, the rest is named
+        ProjectFile.Opened opened = ProjectFile.openVersion(zip(out -> out.write(json.replaceFirst("\"repeats\": 2", "\"repeats\": 2, \"rests\": [[1, 3, 2]]")
+                .replaceFirst("\"repeats\": 4", "\"repeats\": 1000").replaceFirst("\"pattern\": 10", "\"pattern\": 999").getBytes(StandardCharsets.UTF_8))));
+        assertThat(opened.project().songs().get(0).entries()).hasSize(2);
+        assertThat(opened.leftOut()).hasSize(3);
+        assertThat(opened.leftOut().get(0)).startsWith("entry 1 of the song 'Ferry'").contains("not from 3 to 2");
+        assertThat(opened.leftOut().get(1)).startsWith("entry 3 of the song 'Ferry'").contains("repeats 1 to 999 times");
+        assertThat(opened.leftOut().get(2)).startsWith("entry 5 of the song 'Ferry'").contains("there is no pattern with id 999");
     }
 
     @Test

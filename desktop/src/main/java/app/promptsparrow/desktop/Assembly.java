@@ -82,7 +82,7 @@ public final class Assembly {
         hands = new HandIn(session, chosen, recorder, clock, controllers, ports, beside, Platform::runLater);
         card = new SoundCard(session, beside, Platform::runLater);
         session.later().add(hands::look);
-        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, ports), hands, sends, monitor, clock, controllers, card), slots, kits, files, bar,
+        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, recorder, ports, presenter.planting()::stride), hands, sends, monitor, clock, controllers, card), slots, kits, files, bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),

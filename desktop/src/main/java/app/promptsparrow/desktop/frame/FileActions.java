@@ -73,9 +73,13 @@ public final class FileActions implements BringIn.Files {
         jobs.inOrder(() -> {
             ProjectFile.Opened opened = ProjectFile.openVersion(file);
             return () -> unlessEditedSince(before, () -> {
-                store.open(opened.project(), Optional.of(opened.version()));
+                boolean whole = opened.leftOut().isEmpty();
+                store.open(opened.project(), whole ? Optional.of(opened.version()) : Optional.empty()); // a copy, so that the file keeps what could not be read
                 settings.addRecent(opened.version().file());
                 session.say("opened " + file.getFileName() + (opened.newModels() ? "; its sounds were of earlier models and are the nearest of today's now" : ""));
+                if (!whole) {
+                    questions.ask(file.getFileName() + " is opened as a copy, without " + String.join("; without ", opened.leftOut()), List.of(Questions.Answer.none("All right")));
+                }
             });
         });
     }

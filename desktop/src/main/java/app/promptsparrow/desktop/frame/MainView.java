@@ -21,6 +21,7 @@ import app.promptsparrow.desktop.session.Travel;
 import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.engine.News;
 import app.promptsparrow.file.Journal;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -303,6 +304,7 @@ public final class MainView extends StackPane {
         changed = false;
         recorder.pulse(now);
         live.clock().pulse(now);
+        live.pads().pulse(now);
         recorder.playing().pulse(now, timeNs);
         showLiveLine();
         transport.ifThere(bar -> bar.pulse(now));
@@ -312,7 +314,12 @@ public final class MainView extends StackPane {
             LoggerFactory.getLogger(MainView.class).error("a fault in the engine", fault);
             session.say("a fault of the program silenced the sound; the log has the details, and playing on is safe");
         });
-        session.player().takeStrikes((frame, rowId, step, source) -> view.struck(rowId, step, source, timeNs));
+        session.player().takeStrikes((frame, rowId, step, source) -> {
+            if (step == News.HELD) {
+                live.pads().struckOn(rowId, session.player().timeOf(frame));
+            }
+            view.struck(rowId, Math.max(News.BY_HAND, step), source, timeNs);
+        });
     }
 
     /** Puts the keys to work on the view. */

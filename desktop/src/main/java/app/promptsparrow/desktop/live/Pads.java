@@ -1,8 +1,10 @@
 package app.promptsparrow.desktop.live;
 
+import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.devices.PadsPort;
+import app.promptsparrow.engine.Hold;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
@@ -14,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.ToIntFunction;
 
 /**
  * The practice pads: sixteen, which play rows (or notes of the bass row that is chosen), choose rows, or are the steps of a bar. What
@@ -37,14 +40,25 @@ public final class Pads {
     private record Sounding(int channel, int note) {
     }
 
+    /** @param hold as it was told last, or null */
+    private record Striking(RowId row, int velocity, int note, Hold hold) {
+    }
+
     private final Session session;
     private final Chosen chosen;
     private final PadsPort port;
+    private final Recorder recorder;
+    private final ToIntFunction<RowId> strides;
+    /** Pads that strike on while they are held. */
+    private final Map<Integer, Striking> striking = new HashMap<>();
     private final Map<Integer, Sounding> sounding = new HashMap<>();
     private Use use = Use.PLAY;
     private int page;
 
-    public Pads(Session session, Chosen chosen, PadsPort port) {
+    /** @param strides how many steps apart a held pad strikes on, by its row */
+    public Pads(Session session, Chosen chosen, Recorder recorder, PadsPort port, ToIntFunction<RowId> strides) {
+        this.recorder = recorder;
+        this.strides = strides;
         this.session = session;
         this.chosen = chosen;
         this.port = port;
@@ -140,6 +154,51 @@ public final class Pads {
         Sounding now = new Sounding(row.midi().channel(), row.isBass() ? note(pad) : row.midi().note());
         sounding.put(pad, now);
         port.note(now.channel, now.note, velocity);
+        if (strikesOn()) {
+            striking.put(pad, new Striking(row.id(), recorder.fixedVelocity().orElse(velocity), now.note, null));
+            pulse(session.player().now());
+        }
+    }
+
+    /** Whether a pad that is held strikes on, at the stride of its row. */
+    public boolean strikesOn() {
+        return session.settings().number("pads.strike-on", 0, 1, 0) == 1;
+    }
+
+    public void setStrikesOn(boolean to) {
+        session.settings().setNumber("pads.strike-on", to ? 1 : 0);
+        List.copyOf(striking.keySet()).forEach(this::endStriking);
+        session.tell();
+    }
+
+    private void endStriking(int pad) {
+        if (striking.remove(pad) != null) {
+            session.player().hold(pad, null);
+        }
+    }
+
+    /** Once a pulse: what strikes on keeps to the pattern that plays. */
+    public void pulse(Player.Now now) {
+        Optional<Pattern> pattern = now.playing() ? session.project().pattern(now.pattern()) : Optional.empty();
+        for (int pad : List.copyOf(striking.keySet())) {
+            Striking one = striking.get(pad);
+            Optional<Row> row = session.project().kit().row(one.row);
+            if (pattern.isEmpty() || row.isEmpty()) {
+                continue;
+            }
+            long stride = strides.applyAsInt(one.row) * pattern.get().laneStep(one.row).units();
+            Hold hold = new Hold(one.row, one.velocity, row.get().isBass() ? one.note * 100 : 0, stride, session.project().swingOf(pattern.get(), one.row));
+            if (!hold.equals(one.hold)) {
+                session.player().hold(pad, hold);
+            }
+            striking.put(pad, new Striking(one.row, one.velocity, one.note, hold));
+        }
+    }
+
+    /** A pad that is held has struck on, and is heard now: recorded as if the hand had done it, in its exact place. */
+    public void struckOn(int rowId, long timeNs) {
+        striking.values().stream().filter(one -> one.row.value() == rowId).findFirst()
+                .ifPresent(one -> recorder.played(one.row, one.velocity, one.note, timeNs + recorder.correctionMs() * 1_000_000L));
     }
 
     private void toggle(int step, Row row, int velocity) {
@@ -159,6 +218,7 @@ public final class Pads {
 
     /** A pad is let go. */
     public void release(int pad) {
+        endStriking(pad);
         Sounding was = sounding.remove(pad);
         if (was != null) {
             port.note(was.channel, was.note, 0);

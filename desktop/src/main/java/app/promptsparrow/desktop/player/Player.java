@@ -5,6 +5,7 @@ import app.promptsparrow.devices.NotesOut;
 import app.promptsparrow.devices.Playback;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.EngineCommands;
+import app.promptsparrow.engine.Hold;
 import app.promptsparrow.engine.News;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
@@ -298,6 +299,11 @@ public final class Player implements AutoCloseable {
         return engine.newWriter();
     }
 
+    /** Lets a pad strike on while it is held, see {@link Engine#hold}. */
+    public void hold(int slot, Hold to) {
+        engine.hold(slot, to);
+    }
+
     /** Strikes a row at once, or not at all: a strike that waited would be out of place. */
     public void audition(RowId row, int velocity, int cents) {
         engine.commands().audition(row, velocity, cents);
@@ -358,6 +364,11 @@ public final class Player implements AutoCloseable {
     /** Hands on what has been struck and heard since the last call. */
     public void takeStrikes(News.StrikeSink sink) {
         strikes.takeUpTo(heardFrame(), sink);
+    }
+
+    /** When a frame was heard or will be, by {@link System#nanoTime}. */
+    public long timeOf(long frame) {
+        return System.nanoTime() - Math.round((heardFrame() - frame) * 1e9 / engine.rateHz());
     }
 
     private long heardFrame() {

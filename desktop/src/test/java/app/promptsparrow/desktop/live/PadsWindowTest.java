@@ -9,6 +9,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.time.GridTime;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Bounds;
@@ -66,6 +67,29 @@ class PadsWindowTest extends WindowUnderTest {
         until(() -> hits(new RowId(3)).size() == 1);
         robot.push(KeyCode.SPACE);
         until(() -> !player.now().playing());
+    }
+
+    @Test
+    void a_held_pad_strikes_on_at_its_stride_and_is_recorded_where_it_was_heard(FxRobot robot) throws Exception {
+        robot.clickOn("#pads-strike-on");
+        settle();
+        robot.push(KeyCode.CONTROL, KeyCode.R);
+        robot.push(KeyCode.SPACE);
+        until(() -> player.now().playing());
+        Node pad = robot.lookup("#pad-1").query();
+        robot.moveTo(pad);
+        until(() -> player.now().position() % store.project().pattern(new PatternId(1)).orElseThrow().durationUnits() < GridTime.QUARTER);
+        robot.press(MouseButton.PRIMARY);
+        until(() -> hits(KICK).size() >= 4);
+        robot.release(MouseButton.PRIMARY);
+        robot.push(KeyCode.SPACE);
+        until(() -> !player.now().playing());
+        settle();
+        int many = hits(KICK).size();
+        assertThat(hits(KICK).stream().filter(hit -> hit.step() % 4 == 0 && hit.timing() == 0).count()).as("the kick's stride is four; the hand's own may lie elsewhere").isGreaterThanOrEqualTo(3);
+        assertThat(hits(KICK)).extracting(Hit::velocity).containsOnly(hits(KICK).get(0).velocity());
+        Thread.sleep(300);
+        assertThat(hits(KICK)).as("let go, it strikes no more").hasSize(many);
     }
 
     @Test

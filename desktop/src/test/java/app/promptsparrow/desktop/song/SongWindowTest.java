@@ -211,6 +211,28 @@ class SongWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void a_banks_name_is_dropped_in_and_bars_are_put_in_again_or_given_to_another_pattern(FxRobot robot) throws Exception {
+        openSong(robot, withSong(Song.Entry.of(id("Gulls"), 2)));
+        drag(robot, middle(robot, "#bank-2"), at(robot, "#song-blocks", 1.02, ENTRY_Y));
+        assertThat(written(song())).isEqualTo("Gulls 2, Wake 1, Wake, open hat 1, Gulls 1, Fog 1, Wake fill 1");
+        robot.clickOn(onBlock(robot, 0, 0.2));
+        settle();
+        robot.push(KeyCode.SHIFT, KeyCode.D);
+        settle();
+        assertThat(written(song())).startsWith("Gulls 2, Gulls 2, Wake 1");
+        interact(() -> presenter.slots().choose(DEMO.slotOf(id("Wake fill")).orElseThrow(), true));
+        robot.clickOn(onBlock(robot, 2, 0.5));
+        settle();
+        robot.push(KeyCode.SHIFT, KeyCode.V);
+        settle();
+        assertThat(written(song())).startsWith("Gulls 2, Gulls 2, Wake fill 1, Wake, open hat 1");
+        interact(() -> presenter.slots().choose(DEMO.slotOf(id("Twelve steps")).orElseThrow(), true));
+        robot.push(KeyCode.SHIFT, KeyCode.V);
+        settle();
+        assertThat(session.message()).contains("does not fit into these bars a whole number of times");
+    }
+
+    @Test
     void a_press_on_a_rail_lets_a_row_rest_and_a_drag_in_the_passes_it_touches(FxRobot robot) throws Exception {
         openSong(robot, withSong(Song.Entry.of(id("Gulls"), 1), Song.Entry.of(id("Wake"), 4)));
         RowId kick = DEMO.kit().rowNamed("Kick").orElseThrow().id();

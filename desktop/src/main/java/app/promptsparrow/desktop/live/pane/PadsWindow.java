@@ -19,6 +19,7 @@ import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
@@ -62,6 +63,7 @@ public final class PadsWindow {
     private final MenuButton use = new MenuButton();
     private final MenuButton layout = new MenuButton();
     private final Button page = new Button();
+    private final ToggleButton strikeOn = new ToggleButton("held: strike on");
     private final Label says = new Label();
     private final Map<KeyCode, Integer> held = new EnumMap<>(KeyCode.class);
     private Optional<PadKeys> learning = Optional.empty();
@@ -83,7 +85,7 @@ public final class PadsWindow {
         wireHead();
         Region gap = new Region();
         HBox.setHgrow(gap, Priority.ALWAYS);
-        HBox head = new HBox(6, use, page, gap, layout);
+        HBox head = new HBox(6, use, page, strikeOn, gap, layout);
         head.setAlignment(Pos.CENTER_LEFT);
         says.getStyleClass().add("second");
         VBox root = new VBox(8, head, grid, says);
@@ -120,6 +122,9 @@ public final class PadsWindow {
         page.setId("pads-page");
         page.setOnAction(event -> pads.turn(1));
         Tips.on(page, "The next sixteen");
+        strikeOn.setId("pads-strike-on");
+        strikeOn.setOnAction(event -> pads.setStrikesOn(strikeOn.isSelected()));
+        Tips.on(strikeOn, "A pad that is held strikes on at the stride of its row, swung, while the music plays");
         layout.setId("pads-layout");
         for (PadKeys of : PadKeys.LAYOUTS) {
             layout.getItems().add(Menus.item("pads-layout-" + of.name().toLowerCase(Locale.ROOT), of.name(), () -> pads.setKeys(of)));
@@ -129,7 +134,7 @@ public final class PadsWindow {
             update();
         }));
         Tips.on(layout, "Which keys of the computer strike the pads");
-        for (var control : List.of(use, page, layout)) {
+        for (var control : List.of(use, page, strikeOn, layout)) {
             control.getStyleClass().add("next-press");
             control.setFocusTraversable(false);
         }
@@ -241,6 +246,7 @@ public final class PadsWindow {
     }
 
     private void update() {
+        strikeOn.setSelected(pads.strikesOn());
         use.setText(pads.use().title());
         page.setText(pads.pages() == 1 ? "" : "page " + (pads.page() + 1) + " of " + pads.pages());
         page.setVisible(pads.pages() > 1);
