@@ -220,11 +220,15 @@ public final class Screenshots {
                 presenter.playing().stop();
                 press("#tab-song");
             }));
+            shots.add(new Shot("export", 1_280, 800, () -> {
+                press("#view-export");
+                press("#export-what-3");
+            }, 2));
             shots.add(new Shot("keys", 1_280, 800, () -> {
                 press("#view-beat");
                 key(KeyCode.F1);
             }));
-            shots.add(new Shot("beat-question", 1_280, 800, () -> {
+            shots.add(new Shot(NONE, 1_280, 800, () -> {
                 key(KeyCode.F1);
                 presenter.hand().put(store.project().kit().rowNamed("Rim").orElseThrow().id(), 6);
                 presenter.enter();

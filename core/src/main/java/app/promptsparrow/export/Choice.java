@@ -40,6 +40,10 @@ public sealed interface Choice {
     record OneSong(int song) implements Choice {
     }
 
+    /** A song that is none of the project: what was played. */
+    record AsPlayed(Song song) implements Choice {
+    }
+
     /**
      * One piece of music to be written to one file.
      *
@@ -74,6 +78,9 @@ public sealed interface Choice {
             Bank bank = bank(project, order.bank);
             nonEmpty(bank.patterns(), order.bank);
             return List.of(songPiece(project, Song.ofBank(bank), repeat));
+        }
+        if (this instanceof AsPlayed played) {
+            return List.of(songPiece(project, played.song, repeat));
         }
         int index = ((OneSong) this).song;
         if (index < 0 || index >= project.songs().size()) {

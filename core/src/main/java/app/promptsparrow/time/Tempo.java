@@ -25,14 +25,9 @@ public record Tempo(int milliBpm) {
         return new Tempo((int) Math.floor(Math.min(Math.max(bpm, -1e6), 1e6) * 1000 + 0.5));
     }
 
-    /** How long a stretch lasts, in seconds. */
-    public double seconds(long units) {
-        return (double) units / GridTime.QUARTER * 60_000 / milliBpm;
-    }
-
-    /** The same as minutes, without what is left of a second: {@code 1:02}. */
+    /** How long a stretch lasts in minutes, without what is left of a second: {@code 1:02}. */
     public String minutes(long units) {
-        long seconds = (long) seconds(units);
+        long seconds = (long) toSeconds(units);
         return seconds / 60 + ":" + (seconds % 60 < 10 ? "0" : "") + seconds % 60;
     }
 

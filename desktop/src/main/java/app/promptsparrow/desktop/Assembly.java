@@ -4,7 +4,10 @@ import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.beat.pane.BeatView;
 import app.promptsparrow.desktop.beat.pane.SystemClipboard;
 import app.promptsparrow.desktop.explain.WhySilentLine;
+import app.promptsparrow.desktop.export.edit.ExportPresenter;
+import app.promptsparrow.desktop.export.pane.ExportView;
 import app.promptsparrow.desktop.frame.Dialogs;
+import app.promptsparrow.desktop.frame.ExportActions;
 import app.promptsparrow.desktop.frame.FileActions;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
@@ -21,6 +24,7 @@ import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.SoundCard;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.pane.MixView;
+import app.promptsparrow.desktop.orders.Orders;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.desktop.session.Chosen;
@@ -69,6 +73,7 @@ public final class Assembly {
         SlotChooser slots = new SlotChooser(session, chosen, playing);
         Kits kits = new Kits(session);
         FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
+        Orders orders = new Orders(session);
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
@@ -82,11 +87,12 @@ public final class Assembly {
         hands = new HandIn(session, chosen, recorder, clock, controllers, ports, beside, Platform::runLater);
         card = new SoundCard(session, beside, Platform::runLater);
         session.later().add(hands::look);
-        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, recorder, ports, presenter.planting()::stride), hands, sends, monitor, clock, controllers, card), slots, kits, files, bar,
+        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, recorder, ports, presenter.planting()::stride), hands, sends, monitor, clock, controllers, card), slots, kits, files, new ExportActions(chosen, playing, orders, session), bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
-                new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), files, settings.theme())));
+                new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), files, settings.theme()),
+                new ExportView(new ExportPresenter(session, chosen, playing, orders), files)));
     }
 
     /** The whole content of the window. */

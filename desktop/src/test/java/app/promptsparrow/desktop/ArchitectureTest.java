@@ -20,8 +20,8 @@ import org.junit.jupiter.api.Test;
 @AnalyzeClasses(packages = "app.promptsparrow.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "player", "session", "explain", "strip", "rows", "slots", "live", "live.pane",
-            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane", "song.edit", "song.pane");
+    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "player", "session", "orders", "explain", "strip", "rows", "slots", "live", "live.pane",
+            "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane", "song.edit", "song.pane", "export.edit", "export.pane");
 
     private static final int MOST_FILES = 15;
 
@@ -33,7 +33,7 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule the_frame_knows_views_only_as_views = noClasses().that().resideInAPackage("..desktop.frame..")
-            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..", "..desktop.song..");
+            .should().dependOnClassesThat().resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..", "..desktop.song..", "..desktop.export..");
 
     @ArchTest
     static final ArchRule no_view_knows_another = noClasses().that().resideInAPackage("..desktop.kit..").should().dependOnClassesThat()
@@ -46,6 +46,10 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule the_song_knows_no_other_view = noClasses().that().resideInAPackage("..desktop.song..").should().dependOnClassesThat()
             .resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..");
+
+    @ArchTest
+    static final ArchRule the_export_knows_no_other_view = noClasses().that().resideInAPackage("..desktop.export..").should().dependOnClassesThat()
+            .resideInAnyPackage("..desktop.beat..", "..desktop.kit..", "..desktop.mix..", "..desktop.song..");
 
     @ArchTest
     static final ArchRule nothing_but_the_assembly_knows_the_frame = noClasses().that().resideOutsideOfPackages("app.promptsparrow.desktop", "..desktop.frame..")

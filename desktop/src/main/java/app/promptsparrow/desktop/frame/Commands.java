@@ -92,6 +92,7 @@ final class Commands {
         list.add("open", "open", files::open, key(KeyCode.O, CONTROL_DOWN));
         list.add("new", "new project", files::newProject, key(KeyCode.N, CONTROL_DOWN));
         list.add("export", "export this pattern as MIDI", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN));
+        list.add("export-again", "write again what was written last, as it is now", exports::again, key(KeyCode.E, CONTROL_DOWN, SHIFT_DOWN));
         list.add("theme", "Dusk or Dawn", theme, key(KeyCode.T, CONTROL_DOWN));
         list.add("pads", "the practice pads", windows::togglePads, key(KeyCode.F4));
         list.add("port-monitor", "MIDI out and the port monitor", windows::toggleMonitor, key(KeyCode.F4, SHIFT_DOWN));

@@ -22,6 +22,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -193,7 +194,11 @@ public final class FileActions implements BringIn.Files {
 
     @Override
     public void chart() {
-        questions.fileToImport("Bring in patterns from a chart", ".txt").ifPresent(file -> jobs.inOrder(() -> {
+        questions.fileToImport("Bring in patterns from a chart", ".txt").ifPresent(this::chart);
+    }
+
+    private void chart(Path file) {
+        jobs.inOrder(() -> {
             String text = TextFile.read(file);
             return () -> {
                 try {
@@ -202,26 +207,46 @@ public final class FileActions implements BringIn.Files {
                     questions.problem(file.getFileName() + ": " + wrong.getMessage());
                 }
             };
-        }));
+        });
+    }
+
+    @Override
+    public void take(Path file) {
+        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
+        if (name.endsWith(".mid") || name.endsWith(".midi")) {
+            midi(file);
+        } else if (name.endsWith(".txt")) {
+            chart(file);
+        } else if (name.endsWith(ProjectFile.EXTENSION)) {
+            banks(file);
+        } else {
+            session.say(file.getFileName() + " is no MIDI file, chart or project; sounds are dropped on a row, kits are opened in the view Kit");
+        }
     }
 
     @Override
     public void midi() {
-        questions.fileToImport("Bring in a MIDI file", ".mid").ifPresent(file -> {
-            Project open = store.project();
-            jobs.inOrder(() -> {
-                ImportPlan.Patterns read = ImportPlan.patternsOfMidi(file, open);
-                return () -> bringIn(file, open, read);
-            });
+        questions.fileToImport("Bring in a MIDI file", ".mid").ifPresent(this::midi);
+    }
+
+    private void midi(Path file) {
+        Project open = store.project();
+        jobs.inOrder(() -> {
+            ImportPlan.Patterns read = ImportPlan.patternsOfMidi(file, open);
+            return () -> bringIn(file, open, read);
         });
     }
 
     @Override
     public void banks() {
-        questions.fileToImport("Bring in banks of another project", ProjectFile.EXTENSION).ifPresent(file -> jobs.inOrder(() -> {
+        questions.fileToImport("Bring in banks of another project", ProjectFile.EXTENSION).ifPresent(this::banks);
+    }
+
+    private void banks(Path file) {
+        jobs.inOrder(() -> {
             Project from = ProjectFile.openVersion(file).project();
             return () -> bringIn.banks(from);
-        }));
+        });
     }
 
     @Override

@@ -81,7 +81,7 @@ public final class MainView extends StackPane {
      * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Live live, SlotChooser slots, Kits kits, FileActions files, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
+    public MainView(Session session, Chosen chosen, Live live, SlotChooser slots, Kits kits, FileActions files, ExportActions exports, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
         this.recorder = live.recorder();
@@ -94,7 +94,7 @@ public final class MainView extends StackPane {
         view = views.get(0);
         theme = session.settings().theme();
         travel = new Travel(session, chosen);
-        exports = new ExportActions(session, chosen, recorder.playing());
+        this.exports = exports;
         questionBar.onLeave(this::focusGrid);
         middle.setCenter(view.node());
         middle.setTop(new VBox(transport, liveLine, questionBar));

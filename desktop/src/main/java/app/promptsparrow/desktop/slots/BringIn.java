@@ -11,6 +11,7 @@ import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.text.Plural;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -26,6 +27,9 @@ public final class BringIn {
 
         /** All banks of another project. */
         void banks();
+
+        /** Whatever a file holds that patterns can be made of: MIDI, chart text, banks of a project. */
+        void take(Path file);
 
         /** Writes a bank with the kit as a project of its own. */
         void saveBank(int bank);

@@ -1,0 +1,418 @@
+package app.promptsparrow.desktop.export.edit;
+
+import app.promptsparrow.desktop.orders.Order;
+import app.promptsparrow.desktop.orders.Orders;
+import app.promptsparrow.desktop.player.PlayLog;
+import app.promptsparrow.desktop.session.Chosen;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.Folders;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.Edit;
+import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongId;
+import app.promptsparrow.sound.Pcm;
+import app.promptsparrow.text.Plural;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import org.slf4j.LoggerFactory;
+
+/** What the Export view shows and asks: what is written, as what, how; what that will be is always the sentence of the very thing that is written. Owned by the UI thread; needs no window. */
+public final class ExportPresenter {
+
+    /** What is written. */
+    public enum What {
+        PATTERN("This pattern"), BANK("This bank, in order"), EACH("Each pattern of the bank"), SONG("Song"), PLAYED("What I played last");
+
+        private final String title;
+
+        What(String title) {
+            this.title = title;
+        }
+
+        public String title() {
+            return title;
+        }
+    }
+
+    public static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
+    public static final List<Integer> RESOLUTIONS = List.of(96, 480, 960);
+    public static final int MOST_PASSES = 64;
+    private static final String PREFIX = "export.";
+
+    private final Session session;
+    private final Chosen chosen;
+    private final Playing playing;
+    private final Orders orders;
+    private What what = What.PATTERN;
+    private Order.Form form = Order.Form.MIDI;
+    private Optional<Song> played = Optional.empty();
+    private String sentence = "";
+    private boolean possible;
+    /** For what the sentence was asked last, and whether an answer is still to come. */
+    private Object askedFor;
+    private boolean asking;
+    private boolean dragsAudio;
+    private Optional<Order> ready = Optional.empty();
+    private Project readyFor;
+    private Optional<Path> readyFile = Optional.empty();
+    private Orders.Work preparing;
+
+    /** Everything that decides what will be written. */
+    private record Asked(Order order, Project project) {
+    }
+
+    public ExportPresenter(Session session, Chosen chosen, Playing playing, Orders orders) {
+        this.session = session;
+        this.chosen = chosen;
+        this.playing = playing;
+        this.orders = orders;
+    }
+
+    public Session session() {
+        return session;
+    }
+
+    public Orders orders() {
+        return orders;
+    }
+
+    // --- what, as what, how ---
+
+    public What what() {
+        return what;
+    }
+
+    public void setWhat(What to) {
+        what = to;
+        if (to == What.PLAYED) {
+            played = playing.played(new SongId(1), "Played").map(PlayLog.Taken::song);
+        }
+        session.tell();
+    }
+
+    public void step(int by) {
+        setWhat(What.values()[Math.floorMod(what.ordinal() + by, What.values().length)]);
+    }
+
+    public Order.Form form() {
+        return form;
+    }
+
+    public void setForm(Order.Form to) {
+        form = to;
+        session.tell();
+    }
+
+    public void stepForm(int by) {
+        setForm(Order.Form.values()[Math.floorMod(form.ordinal() + by, Order.Form.values().length)]);
+    }
+
+    /** What each of them is now, in a few words. */
+    public String facts(What of) {
+        Bank bank = session.project().banks().get(chosen.shown().bank());
+        return switch (of) {
+            case PATTERN -> chosen.pattern().map(Pattern::name).orElse("the slot is empty");
+            case BANK, EACH -> bank.name() + ", " + Plural.of(bank.patterns().size(), "pattern");
+            case SONG -> playing.songMap().map(map -> map.song().name() + ", " + Plural.of(map.bars(), "bar") + ", " + session.project().tempo().minutes(map.length())).orElse("no song yet");
+            case PLAYED -> played.map(song -> Plural.of(song.entries().size(), "entry") + " since play was pressed").orElse("the patterns, chains and fills of the last run");
+        };
+    }
+
+    private int number(String name, int least, int most, int usual) {
+        return session.settings().number(PREFIX + name, least, most, usual);
+    }
+
+    private void set(String name, int to) {
+        session.settings().setNumber(PREFIX + name, to);
+        session.tell();
+    }
+
+    /** Passes of a pattern, times of a song; 0 for as many as it takes until the lanes meet. */
+    public int passes() {
+        return number("passes", 0, MOST_PASSES, 0);
+    }
+
+    public void setPasses(int to) {
+        set("passes", to);
+    }
+
+    public int leadIn() {
+        return number("lead-in", 0, 2, 0);
+    }
+
+    public void setLeadIn(int to) {
+        set("lead-in", to);
+    }
+
+    /** A track a row, or all in one. */
+    public boolean tracks() {
+        return number("type", 0, 1, 1) == 1;
+    }
+
+    public void setTracks(boolean to) {
+        set("type", to ? 1 : 0);
+    }
+
+    public int resolution() {
+        int ppq = number("ppq", 96, 960, 960);
+        return RESOLUTIONS.contains(ppq) ? ppq : 960;
+    }
+
+    public void setResolution(int to) {
+        set("ppq", to);
+    }
+
+    public boolean straight() {
+        return number("straight", 0, 1, 0) == 1;
+    }
+
+    public void setStraight(boolean to) {
+        set("straight", to ? 1 : 0);
+    }
+
+    public boolean withMuted() {
+        return number("muted", 0, 1, 0) == 1;
+    }
+
+    public void setWithMuted(boolean to) {
+        set("muted", to ? 1 : 0);
+    }
+
+    public int rate() {
+        int rate = number("rate", 44_100, 96_000, 48_000);
+        return RATES.contains(rate) ? rate : 48_000;
+    }
+
+    public void setRate(int to) {
+        set("rate", to);
+    }
+
+    public Pcm.Format depth() {
+        return Pcm.Format.values()[number("depth", 0, Pcm.Format.values().length - 1, Arrays.asList(Pcm.Format.values()).indexOf(Pcm.Format.INT_24))];
+    }
+
+    public void setDepth(Pcm.Format to) {
+        set("depth", to.ordinal());
+    }
+
+    /** Whether what rings on is written too; otherwise it ends with the music. */
+    public boolean tail() {
+        return number("tail", 0, 1, 1) == 1;
+    }
+
+    public void setTail(boolean to) {
+        set("tail", to ? 1 : 0);
+    }
+
+    public boolean limiter() {
+        return number("limiter", 0, 1, 1) == 1;
+    }
+
+    public void setLimiter(boolean to) {
+        set("limiter", to ? 1 : 0);
+    }
+
+    /** What would be written now; empty if there is nothing. */
+    public Optional<Order> order() {
+        Bank bank = session.project().banks().get(chosen.shown().bank());
+        Optional<Choice> choice = switch (what) {
+            case PATTERN -> chosen.pattern().map(pattern -> new Choice.OnePattern(chosen.shown()));
+            case BANK -> Optional.of(bank).filter(of -> !of.patterns().isEmpty()).map(of -> new Choice.BankInOrder(chosen.shown().bank()));
+            case EACH -> Optional.of(bank).filter(of -> !of.patterns().isEmpty()).map(of -> new Choice.EachOfBank(chosen.shown().bank()));
+            case SONG -> playing.songMap().map(map -> new Choice.OneSong(session.project().songs().indexOf(map.song())));
+            case PLAYED -> played.map(Choice.AsPlayed::new);
+        };
+        return choice.map(of -> new Order(of, form, name(bank), passes() == 0 ? OptionalInt.empty() : OptionalInt.of(passes()),
+                new MidiOptions(tracks() ? 1 : 0, resolution(), leadIn(), straight(), withMuted()),
+                new AudioPlan.Options(rate(), depth(), tail() ? OptionalDouble.empty() : OptionalDouble.of(0), limiter())));
+    }
+
+    private String name(Bank bank) {
+        return switch (what) {
+            case PATTERN -> chosen.pattern().map(Pattern::name).orElse("pattern");
+            case BANK, EACH -> bank.name();
+            case SONG -> playing.song().map(Song::name).orElse("song");
+            case PLAYED -> "Played";
+        };
+    }
+
+    // --- the sentence ---
+
+    /** What will be written, or why nothing can be. */
+    public String sentence() {
+        return sentence;
+    }
+
+    public boolean isPossible() {
+        return possible;
+    }
+
+    /** Once a pulse while it is shown: asks anew when something has changed, one question at a time. */
+    public void pulse() {
+        Optional<Order> order = order();
+        Object asked = order.<Object>map(of -> new Asked(of, session.project())).orElse(what);
+        if (asking || asked.equals(askedFor)) {
+            return;
+        }
+        askedFor = asked;
+        if (order.isEmpty()) {
+            tell(what == What.PLAYED ? "Nothing has been played yet: play patterns, a chain or fills, then choose this again" : "There is nothing to write: " + facts(what), false);
+            return;
+        }
+        if (what == What.EACH && (form == Order.Form.WAV || form == Order.Form.STEMS)) {
+            tell("Audio of each pattern is written one by one: choose a pattern, or the bank in order", false);
+            return;
+        }
+        asking = true;
+        Project project = session.project();
+        session.jobs().beside(() -> {
+            String said;
+            boolean can;
+            try {
+                said = order.get().sentence(project);
+                can = true;
+            } catch (IllegalArgumentException cannot) {
+                said = cannot.getMessage();
+                can = false;
+            }
+            String told = said;
+            boolean could = can;
+            return () -> tell(told, could);
+        }, () -> asking = false);
+    }
+
+    private void tell(String what, boolean can) {
+        sentence = what;
+        possible = can;
+        session.tell();
+    }
+
+    public void write() {
+        if (possible) {
+            order().ifPresent(orders::ask);
+        } else {
+            session.say(sentence);
+        }
+    }
+
+    // --- the card to drag out ---
+
+    public boolean dragsAudio() {
+        return dragsAudio;
+    }
+
+    public void setDragsAudio(boolean to) {
+        dragsAudio = to;
+        session.tell();
+    }
+
+    private Optional<Order> dragOrder() {
+        return order().filter(of -> what != What.EACH).map(of -> new Order(of.choice(), dragsAudio ? Order.Form.WAV : Order.Form.MIDI, of.name(), of.repeat(), of.midi(), of.audio()));
+    }
+
+    /** What the card is called. */
+    public String dragName() {
+        return dragOrder().map(order -> order.proposed(session.project()) + order.form().ending()).orElse("nothing to drag");
+    }
+
+    /** What is still to be done before it can be dragged; empty if it can. */
+    public String dragState() {
+        if (dragOrder().isEmpty()) {
+            return "choose a pattern, a bank in order or a song";
+        }
+        if (!dragsAudio || isReady()) {
+            return "";
+        }
+        return preparing == null ? "press it: the file is made first" : "making the file: " + preparing.percent() + " %";
+    }
+
+    private boolean isReady() {
+        return readyFile.isPresent() && ready.equals(dragOrder()) && readyFor == session.project();
+    }
+
+    /** Makes the audio file that is to be dragged. */
+    public void prepareDrag() {
+        Optional<Order> order = dragOrder();
+        if (order.isEmpty() || !dragsAudio || isReady() || preparing != null) {
+            return;
+        }
+        Project project = session.project();
+        folder().ifPresent(folder -> {
+            Path target = folder.resolve(order.get().proposed(project) + order.get().form().ending());
+            preparing = orders.prepare(order.get(), target, () -> {
+                ready = order;
+                readyFor = project;
+                readyFile = Optional.of(target);
+                session.say(target.getFileName() + " is ready: drag the card out");
+            });
+        });
+    }
+
+    private static Optional<Path> folder() {
+        try {
+            return Optional.of(Files.createDirectories(Folders.cache().resolve("dragged")));
+        } catch (IOException none) {
+            LoggerFactory.getLogger(ExportPresenter.class).warn("no folder for what is dragged", none);
+            return Optional.empty();
+        }
+    }
+
+    /** The file to be dragged; a MIDI file is made at once. Empty if there is none yet. */
+    public Optional<File> dragFile() {
+        if (dragsAudio) {
+            return isReady() ? readyFile.map(Path::toFile) : Optional.empty();
+        }
+        return dragOrder().flatMap(order -> folder().flatMap(folder -> {
+            Path target = folder.resolve(dragName());
+            try {
+                MidiPlan.of(session.project(), order.choice(), order.repeat(), order.midi()).write(target);
+                return Optional.of(target.toFile());
+            } catch (FileProblem | IllegalArgumentException cannot) {
+                session.say(cannot.getMessage());
+                return Optional.empty();
+            }
+        }));
+    }
+
+    /** Once a pulse: what was being made is done. */
+    public void noteWork() {
+        if (preparing != null && !orders.work().contains(preparing)) {
+            preparing = null;
+        }
+    }
+
+    /** Whether another program plays all rows. */
+    public boolean isMidiOnly() {
+        return session.project().kit().rows().stream().allMatch(row -> row.midi().only());
+    }
+
+    /** Lets another program play the rows, so that nothing sounds twice, or the program's own sounds again. */
+    public void toggleMidiOnly() {
+        boolean to = !isMidiOnly();
+        List<Edit> edits = new ArrayList<>();
+        for (Row row : session.project().kit().rows()) {
+            if (row.midi().only() != to) {
+                edits.add(new KitEdit.SetRow(to ? "MIDI only" : "Own sound", row.withMidi(row.midi().withOnly(to))));
+            }
+        }
+        session.apply(new Edit.Together(to ? "MIDI only: another program sounds" : "The program's own sounds again", edits));
+    }
+}

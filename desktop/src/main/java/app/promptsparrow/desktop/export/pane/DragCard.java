@@ -1,0 +1,96 @@
+package app.promptsparrow.desktop.export.pane;
+
+import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.export.edit.ExportPresenter;
+import java.io.File;
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.SnapshotParameters;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.input.Dragboard;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.scene.paint.Color;
+
+/** A card that is dragged out onto another program or a folder, as a finished file. */
+final class DragCard extends VBox {
+
+    private final ExportPresenter presenter;
+    private final Label name = Forms.strong("");
+    private final Label state = Forms.second("");
+    private final VBox card = new VBox(4, name, state);
+    private final Choices<Boolean> as;
+    private final Button midiOnly = new Button();
+
+    DragCard(ExportPresenter presenter) {
+        super(8);
+        this.presenter = presenter;
+        as = new Choices<>("as", "drag-as", presenter::dragsAudio, presenter::setDragsAudio).with(false, "MIDI").with(true, "WAV");
+        ((Region) as.getChildren().get(0)).setMinWidth(20);
+        card.setId("drag-card");
+        card.getStyleClass().add("drag-card");
+        card.setAlignment(Pos.CENTER);
+        card.setMinHeight(74);
+        name.setWrapText(true);
+        name.setId("drag-name");
+        state.setId("drag-state");
+        Tips.on(card, "Drag it onto a track of another program, or into a folder");
+        card.setOnMousePressed(event -> presenter.prepareDrag());
+        card.setOnDragDetected(this::begin);
+        card.setOnDragDone(event -> {
+            if (event.getTransferMode() != null && !presenter.isMidiOnly()) {
+                presenter.session().say(name.getText() + " is out; so that nothing sounds twice, press 'MIDI only'");
+            }
+        });
+        midiOnly.setId("midi-only");
+        midiOnly.setMinWidth(Region.USE_PREF_SIZE);
+        midiOnly.setOnAction(event -> presenter.toggleMidiOnly());
+        Tips.on(midiOnly, "Another program sounds: all rows send notes and are silent here; one step, undo brings them back");
+        HBox head = new HBox(8, Forms.strong("Drag it out"), Forms.gap(), as);
+        HBox.setHgrow(head.getChildren().get(1), Priority.ALWAYS);
+        head.setAlignment(Pos.CENTER_LEFT);
+        HBox quiet = new HBox(8, Forms.second("Then go quiet here?"), Forms.gap(), midiOnly);
+        HBox.setHgrow(quiet.getChildren().get(1), Priority.ALWAYS);
+        quiet.setAlignment(Pos.CENTER_LEFT);
+        getChildren().addAll(head, card, quiet);
+    }
+
+    private void begin(MouseEvent event) {
+        presenter.dragFile().ifPresent(file -> {
+            Dragboard board = card.startDragAndDrop(TransferMode.COPY);
+            board.setContent(content(file));
+            SnapshotParameters seeThrough = new SnapshotParameters();
+            seeThrough.setFill(Color.TRANSPARENT);
+            board.setDragView(card.snapshot(seeThrough, null));
+        });
+        event.consume();
+    }
+
+    private static ClipboardContent content(File file) {
+        ClipboardContent content = new ClipboardContent();
+        content.putFiles(List.of(file));
+        return content;
+    }
+
+    void update() {
+        name.setText(presenter.dragName());
+        as.update();
+        midiOnly.setText(presenter.isMidiOnly() ? "own sounds again" : "MIDI only");
+    }
+
+    /** Once a pulse. */
+    void pulse() {
+        String now = presenter.dragState();
+        String shown = now.isEmpty() ? "onto a track of another program, or a folder" : now;
+        if (!shown.equals(state.getText())) {
+            state.setText(shown);
+        }
+    }
+}

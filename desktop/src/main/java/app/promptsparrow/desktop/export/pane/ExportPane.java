@@ -1,0 +1,221 @@
+package app.promptsparrow.desktop.export.pane;
+
+import app.promptsparrow.desktop.control.FileDrop;
+import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Styles;
+import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.export.edit.ExportPresenter;
+import app.promptsparrow.desktop.orders.Order;
+import app.promptsparrow.desktop.page.PagesPane;
+import app.promptsparrow.desktop.slots.BringIn;
+import app.promptsparrow.sound.Pcm;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+
+/** Export: what, as what, how, and a sentence that says what that will be; a card to drag out, what comes in, what was written last. */
+final class ExportPane extends BorderPane {
+
+    private static final double LEFT = 290;
+
+    private final ExportPresenter presenter;
+    private final Map<ExportPresenter.What, ToggleButton> whats = new EnumMap<>(ExportPresenter.What.class);
+    private final Map<ExportPresenter.What, Label> facts = new EnumMap<>(ExportPresenter.What.class);
+    private final Choices<Order.Form> forms;
+    private final List<Choices<?>> settings = new ArrayList<>();
+    private final Map<Order.Form, VBox> pages = new EnumMap<>(Order.Form.class);
+    private final VBox page = new VBox();
+    private final Label sentence = Forms.strong("");
+    private final Button write = new Button("write …");
+    private final ValueField passes = ValueField.whole("Passes", 0, ExportPresenter.MOST_PASSES, 0, "").compact();
+    private final DragCard card;
+    private final WrittenPane written;
+    private boolean dirty = true;
+
+    /** @param files takes what is brought in */
+    ExportPane(ExportPresenter presenter, BringIn.Files files) {
+        this.presenter = presenter;
+        card = new DragCard(presenter);
+        written = new WrittenPane(presenter);
+        getStyleClass().add("beat");
+        setFocusTraversable(true);
+        setAccessibleRole(AccessibleRole.PARENT);
+        setAccessibleText("Export");
+        forms = new Choices<>("As what", "export-form", presenter::form, presenter::setForm);
+        for (Order.Form form : Order.Form.values()) {
+            forms.with(form, form.title());
+        }
+        pages();
+        VBox left = new VBox(10, panel(what()), panel(card));
+        left.setMinWidth(LEFT);
+        left.setMaxWidth(LEFT);
+        VBox as = panel(new VBox(10, forms, page, grow(), sentence, buttons()));
+        VBox.setVgrow(as, Priority.ALWAYS);
+        VBox right = new VBox(10, as, panel(in(files)));
+        HBox.setHgrow(right, Priority.ALWAYS);
+        HBox both = new HBox(10, left, right);
+        VBox.setVgrow(both, Priority.ALWAYS);
+        Label title = new Label("Export");
+        title.getStyleClass().add("pattern-title");
+        HBox head = new HBox(8, title, Forms.second("take it away"));
+        head.setAlignment(Pos.CENTER_LEFT);
+        head.setPadding(new Insets(4, 0, 4, 10));
+        VBox centre = new VBox(4, head, both);
+        VBox.setMargin(both, new Insets(0, 0, 0, 10));
+        setCenter(centre);
+        setRight(written);
+        setMargin(written, new Insets(0, 0, 0, 10));
+        written.setMinWidth(PagesPane.WIDTH);
+        written.setMaxWidth(PagesPane.WIDTH);
+        presenter.session().onChange(() -> dirty = true);
+        setOnMousePressed(event -> requestFocus());
+    }
+
+    private static Region grow() {
+        Region gap = new Region();
+        VBox.setVgrow(gap, Priority.ALWAYS);
+        return gap;
+    }
+
+    private static VBox panel(Node content) {
+        VBox panel = new VBox(content);
+        VBox.setVgrow(content, Priority.ALWAYS);
+        panel.getStyleClass().add("backing");
+        panel.setPadding(new Insets(12));
+        return panel;
+    }
+
+    private VBox what() {
+        VBox box = new VBox(6, Forms.strong("What"));
+        for (ExportPresenter.What what : ExportPresenter.What.values()) {
+            Label title = Forms.strong(what.title());
+            Label fact = Forms.second("");
+            VBox content = new VBox(1, title, fact);
+            ToggleButton button = new ToggleButton();
+            button.setGraphic(content);
+            button.setId("export-what-" + what.ordinal());
+            button.setAccessibleText(what.title());
+            button.getStyleClass().setAll("slot");
+            button.setStyle("-fx-padding: 6 10;");
+            button.setAlignment(Pos.CENTER_LEFT);
+            button.setMaxWidth(Double.MAX_VALUE);
+            button.setOnAction(event -> presenter.setWhat(what));
+            whats.put(what, button);
+            facts.put(what, fact);
+            box.getChildren().add(button);
+        }
+        return box;
+    }
+
+    private void pages() {
+        passes.textField().setId("export-passes");
+        passes.onAsk((value, gesture) -> presenter.setPasses((int) Math.round(value)));
+        passes.setMaxWidth(320);
+        Tips.on(passes.textField(), "How often; 0 is until the lanes meet");
+        Choices<Integer> leadIn = new Choices<>("Lead-in", "export-lead-in", presenter::leadIn, presenter::setLeadIn).with(0, "none").with(1, "1 bar").with(2, "2 bars");
+        Choices<Boolean> tracks = new Choices<>("Tracks", "export-tracks", presenter::tracks, presenter::setTracks).with(true, "a track a row").with(false, "one track");
+        Choices<Integer> resolution = new Choices<>("Resolution", "export-ppq", presenter::resolution, presenter::setResolution);
+        ExportPresenter.RESOLUTIONS.forEach(ppq -> resolution.with(ppq, ppq + " a quarter"));
+        Choices<Boolean> feel = new Choices<>("Feel", "export-feel", presenter::straight, presenter::setStraight).with(false, "as it sounds").with(true, "straight");
+        Choices<Boolean> muted = new Choices<>("Muted rows", "export-muted", presenter::withMuted, presenter::setWithMuted).with(false, "left out").with(true, "written");
+        pages.put(Order.Form.MIDI, new VBox(7, leadIn, tracks, resolution, feel, muted));
+        Choices<Integer> rate = new Choices<>("Rate", "export-rate", presenter::rate, presenter::setRate);
+        ExportPresenter.RATES.forEach(hz -> rate.with(hz, (hz % 1_000 == 0 ? "" + hz / 1_000 : "" + hz / 1_000.0) + " kHz"));
+        Choices<Pcm.Format> depth = new Choices<>("Depth", "export-depth", presenter::depth, presenter::setDepth)
+                .with(Pcm.Format.INT_16, "16 bit").with(Pcm.Format.INT_24, "24 bit").with(Pcm.Format.FLOAT_32, "32 bit float");
+        Choices<Boolean> tail = new Choices<>("Tail", "export-tail", presenter::tail, presenter::setTail).with(true, "until silent").with(false, "none");
+        Choices<Boolean> limiter = new Choices<>("Limiter", "export-limiter", presenter::limiter, presenter::setLimiter).with(true, "on").with(false, "off");
+        pages.put(Order.Form.WAV, new VBox(7, rate, depth, tail, limiter));
+        settings.addAll(List.of(forms, leadIn, tracks, resolution, feel, muted, rate, depth, tail, limiter));
+        pages.put(Order.Form.STEMS, null); // the same as WAV, but for the limiter
+        pages.put(Order.Form.CHART, new VBox(7, Forms.second("Patterns as text that people and the command line read; see docs/chart.md.")));
+        page.setSpacing(7);
+    }
+
+    private HBox buttons() {
+        sentence.setWrapText(true);
+        sentence.setId("export-sentence");
+        write.setId("export-write");
+        write.getStyleClass().add("default-press");
+        write.setMinWidth(Region.USE_PREF_SIZE);
+        write.setOnAction(event -> presenter.write());
+        Button again = new Button("again as last time");
+        again.setId("export-again");
+        again.setMinWidth(Region.USE_PREF_SIZE);
+        again.setOnAction(event -> presenter.orders().again());
+        Tips.on(again, "Writes what was written last once more, as it is now, to where it was (Ctrl+Shift+E)");
+        return new HBox(6, write, again);
+    }
+
+    private VBox in(BringIn.Files files) {
+        Button midi = Forms.push("MIDI …", "bring-midi", files::midi);
+        Button chart = Forms.push("chart …", "bring-chart", files::chart);
+        Button banks = Forms.push("banks of a project …", "bring-banks", files::banks);
+        for (Button button : List.of(midi, chart, banks)) {
+            HBox.setHgrow(button, Priority.NEVER);
+        }
+        HBox head = new HBox(8, Forms.strong("Bring in"), Forms.second("drop a MIDI file, a chart or a project here: into the shown slot, or the next free ones"));
+        head.setAlignment(Pos.CENTER_LEFT);
+        VBox box = new VBox(8, head, new HBox(6, midi, chart, banks));
+        box.setId("bring-in");
+        FileDrop.on(box, (dropped, event) -> dropped.forEach(files::take));
+        return box;
+    }
+
+    void focusFirst() {
+        whats.get(presenter.what()).requestFocus();
+    }
+
+    /** Once a pulse. */
+    void pulse() {
+        presenter.pulse();
+        presenter.noteWork();
+        if (dirty) {
+            dirty = false;
+            update();
+        }
+        card.pulse();
+        written.pulse();
+    }
+
+    private void update() {
+        for (ExportPresenter.What what : ExportPresenter.What.values()) {
+            boolean chosen = what == presenter.what();
+            whats.get(what).setSelected(chosen);
+            Styles.toggle(whats.get(what), "shown", chosen);
+            facts.get(what).setText(presenter.facts(what));
+        }
+        settings.forEach(Choices::update);
+        passes.show(presenter.passes());
+        passes.showText(presenter.passes() == 0 ? "until the lanes meet" : Integer.toString(presenter.passes()), presenter.passes());
+        Order.Form form = presenter.form();
+        VBox shown = pages.get(form == Order.Form.STEMS ? Order.Form.WAV : form);
+        boolean audio = form == Order.Form.WAV || form == Order.Form.STEMS;
+        List<Node> content = form == Order.Form.CHART ? List.of(shown) : List.of(passes, shown);
+        if (!page.getChildren().equals(content)) {
+            page.getChildren().setAll(content);
+        }
+        if (audio) {
+            Forms.showIf(form == Order.Form.WAV, shown.getChildren().get(shown.getChildren().size() - 1)); // stems never go through the limiter
+        }
+        sentence.setText(presenter.sentence());
+        write.setDisable(!presenter.isPossible());
+        write.setText(form == Order.Form.STEMS ? "write into a folder …" : "write …");
+        card.update();
+        written.update();
+    }
+}

@@ -1,0 +1,110 @@
+package app.promptsparrow.desktop.export.pane;
+
+import static app.promptsparrow.desktop.command.CommandList.key;
+import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
+
+import app.promptsparrow.desktop.command.Command;
+import app.promptsparrow.desktop.command.CommandList;
+import app.promptsparrow.desktop.command.HeldKeys;
+import app.promptsparrow.desktop.control.Icons;
+import app.promptsparrow.desktop.export.edit.ExportPresenter;
+import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.desktop.session.View;
+import app.promptsparrow.desktop.slots.BringIn;
+import app.promptsparrow.desktop.theme.Theme;
+import java.util.List;
+import java.util.Set;
+import javafx.scene.Node;
+import javafx.scene.input.KeyCode;
+
+/** The Export view as the frame knows it; its nodes are made when it is first shown. */
+public final class ExportView implements View {
+
+    private static final String MARK = "M11 3 V14 M6 9 L11 14 L16 9 M3 18 H19";
+
+    private final ExportPresenter presenter;
+    private final BringIn.Files files;
+    private final HeldKeys held = new HeldKeys(Set.of());
+    private ExportPane pane;
+
+    /** @param files takes what is brought in */
+    public ExportView(ExportPresenter presenter, BringIn.Files files) {
+        this.presenter = presenter;
+        this.files = files;
+    }
+
+    private ExportPane pane() {
+        if (pane == null) {
+            pane = new ExportPane(presenter, files);
+        }
+        return pane;
+    }
+
+    @Override
+    public String title() {
+        return "Export";
+    }
+
+    @Override
+    public Node mark() {
+        return Icons.drawn(MARK, "rail-mark");
+    }
+
+    @Override
+    public String tip() {
+        return "Take it away, bring it in";
+    }
+
+    @Override
+    public Node node() {
+        return pane();
+    }
+
+    @Override
+    public List<Command> commands() {
+        CommandList list = new CommandList().group("Export");
+        list.bind("Up  Down", "what is written", () -> presenter.step(-1), () -> presenter.step(-1), key(KeyCode.UP));
+        list.untoldHeld("the next", () -> presenter.step(1), key(KeyCode.DOWN));
+        list.bind("Left  Right", "as what", () -> presenter.stepForm(-1), () -> presenter.stepForm(-1), key(KeyCode.LEFT));
+        list.untoldHeld("as the next", () -> presenter.stepForm(1), key(KeyCode.RIGHT));
+        list.bind("Enter", "write it", presenter::write, key(KeyCode.ENTER));
+        list.bind("Ctrl+1", "to the settings by Tab; Escape: back", () -> pane().focusFirst(), key(KeyCode.DIGIT1, CONTROL_DOWN));
+        list.tell("drag the card", "out onto a track of another program, or into a folder");
+        return list.list();
+    }
+
+    @Override
+    public HeldKeys heldKeys() {
+        return held;
+    }
+
+    @Override
+    public void pulse(Player.Now now, long timeNs) {
+        pane().pulse();
+    }
+
+    @Override
+    public void struck(int rowId, int step, long source, long timeNs) {
+        // no row is shown
+    }
+
+    @Override
+    public void setTheme(Theme to) {
+        // by style sheets alone
+    }
+
+    @Override
+    public void focus() {
+        pane().requestFocus();
+    }
+
+    @Override
+    public void cancel() {
+        presenter.session().player().unqueue();
+    }
+
+    @Override
+    public String describe() {
+        return presenter.sentence().isEmpty() ? "Choose what is written, and as what" : presenter.sentence();
+    }
+}

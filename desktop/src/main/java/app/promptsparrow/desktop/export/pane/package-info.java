@@ -1,0 +1,3 @@
+/** The nodes of the Export view. */
+package app.promptsparrow.desktop.export.pane;
+

@@ -1,0 +1,122 @@
+package app.promptsparrow.desktop.orders;
+
+import app.promptsparrow.chart.ChartWriter;
+import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Plural;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.function.BooleanSupplier;
+import java.util.function.DoubleConsumer;
+
+/**
+ * Something that is written, with all that decides what it will be, so that it can be written again. Immutable.
+ *
+ * @param name   of the music, for files and people
+ * @param repeat passes, or empty for "until the lanes line up"
+ */
+public record Order(Choice choice, Form form, String name, OptionalInt repeat, MidiOptions midi, AudioPlan.Options audio) {
+
+    /** As what it is written. */
+    public enum Form {
+        MIDI("MIDI", ".mid"), WAV("WAV", ".wav"), STEMS("stems", ""), CHART("chart text", ".txt");
+
+        private final String title;
+        private final String ending;
+
+        Form(String title, String ending) {
+            this.title = title;
+            this.ending = ending;
+        }
+
+        public String title() {
+            return title;
+        }
+
+        /** With its dot; empty where a folder is written. */
+        public String ending() {
+            return ending;
+        }
+    }
+
+    /** What became of it. @param says in a sentence; empty if it was cancelled */
+    record Done(Optional<String> says) {
+    }
+
+    /** Whether it is written into a folder. */
+    public boolean isFolder() {
+        return form == Form.STEMS || form == Form.MIDI && choice instanceof Choice.EachOfBank;
+    }
+
+    /** The name that is proposed: {@code Wake 92 A minor}. */
+    public String proposed(Project project) {
+        return MidiPlan.fileName(name + " " + project.tempo().text() + " " + project.key().text());
+    }
+
+    /** Worker: writes it. */
+    Done write(Project project, Path target, Path open, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+        AtomicFile.refuseToReplace(target, open);
+        return switch (form) {
+            case MIDI -> {
+                MidiPlan plan = MidiPlan.of(project, choice, repeat, midi);
+                plan.write(target);
+                yield new Done(Optional.of(plan.sentence()));
+            }
+            case WAV -> new Done(new AudioPlan(project, choice, repeat, audio).writeWhole(target, cancelled, progress).map(whole -> whole.meter().text()));
+            case STEMS -> {
+                AudioPlan.Stems stems = new AudioPlan(project, choice, repeat, audio).writeStems(target, cancelled, progress);
+                boolean any = !stems.written().isEmpty() || !stems.silent().isEmpty();
+                yield new Done(any ? Optional.of(Plural.of(stems.written().size(), "file") + (stems.silent().isEmpty() ? "" : "; not heard, so not written: " + String.join(", ", stems.silent()))) : Optional.empty());
+            }
+            case CHART -> {
+                ChartWriter.Result chart = ChartWriter.write(project, patterns(project));
+                AtomicFile.write(target, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
+                yield new Done(Optional.of(chart.leftUnsaid().isEmpty() ? "all of it" : "a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
+            }
+        };
+    }
+
+    /** Any thread: what will be written, in a sentence, computed as it is when it is written. */
+    public String sentence(Project project) {
+        return switch (form) {
+            case MIDI -> MidiPlan.of(project, choice, repeat, midi).sentence();
+            case WAV, STEMS -> audioSentence(project);
+            case CHART -> {
+                ChartWriter.Result chart = ChartWriter.write(project, patterns(project));
+                yield Plural.of(patterns(project).size(), "pattern") + " as text" + (chart.leftUnsaid().isEmpty() ? "" : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid()));
+            }
+        };
+    }
+
+    private String audioSentence(Project project) {
+        Choice.Piece piece = choice.pieces(project, repeat, false).get(0);
+        double seconds = project.tempo().toSeconds(piece.score().length());
+        long rows = project.kit().rows().stream().filter(row -> project.kit().isHeard(row) && piece.score().plays(row.id())).count();
+        double mebibytes = seconds * audio.rateHz() * 2 * audio.format().bytes() / (1 << 20);
+        String tail = audio.tailSeconds().isPresent() ? " and a tail of " + audio.tailSeconds().getAsDouble() + " s" : " and what rings on";
+        String lasts = project.tempo().minutes(piece.score().length()) + tail;
+        return form == Form.WAV ? String.format(Locale.ROOT, "1 file, %s, about %.1f MiB%s", lasts, mebibytes, audio.limiter() ? ", through the limiter" : ", without the limiter")
+                : String.format(Locale.ROOT, "%d files of %s, about %.1f MiB, without the limiter, so that they add up; rows that are not heard are not written", rows, lasts, mebibytes * rows);
+    }
+
+    private List<Pattern> patterns(Project project) {
+        if (choice instanceof Choice.OnePattern one) {
+            return project.at(one.slot()).map(List::of).orElseThrow(() -> new IllegalArgumentException("the slot is empty"));
+        }
+        int bank = choice instanceof Choice.BankInOrder order ? order.bank() : choice instanceof Choice.EachOfBank each ? each.bank() : -1;
+        if (bank < 0) {
+            throw new IllegalArgumentException("a chart is of a pattern or of a bank's patterns, not of a song");
+        }
+        return project.banks().get(bank).patterns();
+    }
+}

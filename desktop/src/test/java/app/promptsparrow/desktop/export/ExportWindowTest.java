@@ -1,0 +1,129 @@
+package app.promptsparrow.desktop.export;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Song;
+import java.nio.file.Files;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.input.KeyCode;
+import javax.sound.sampled.AudioFileFormat;
+import javax.sound.sampled.AudioSystem;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+/** The Export view in the real window: what it says is what it writes, and what it writes others can read. */
+class ExportWindowTest extends WindowUnderTest {
+
+    @BeforeEach
+    void openExport(FxRobot robot) throws Exception {
+        interact(() -> {
+            store.open(DemoProject.make(), Optional.empty());
+            presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
+        });
+        until(() -> player.isReady());
+        robot.push(KeyCode.ALT, KeyCode.DIGIT5);
+        until(() -> robot.lookup("#export-write").tryQuery().isPresent());
+        until(() -> text(robot, "#export-sentence").contains("notes"));
+    }
+
+    private Point2D middle(FxRobot robot, String query) {
+        Bounds bounds = robot.lookup(query).query().localToScreen(robot.lookup(query).query().getBoundsInLocal());
+        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
+    }
+
+    private void press(FxRobot robot, String... queries) {
+        for (String query : queries) {
+            robot.clickOn(query);
+            settle();
+        }
+    }
+
+    @Test
+    void a_pattern_is_written_as_midi_as_the_sentence_said_and_again_as_the_project_is_then(FxRobot robot) throws Exception {
+        press(robot, "#export-tracks-1", "#export-feel-1");
+        until(() -> text(robot, "#export-sentence").startsWith("1 file, 1 tracks"));
+        String said = text(robot, "#export-sentence");
+        answer = folder.resolve("Wake.mid");
+        press(robot, "#export-write");
+        until(() -> Files.exists(answer) && session.message().startsWith("wrote"));
+        assertThat(session.message()).isEqualTo("wrote Wake.mid: " + said);
+        assertThat(Files.readAllBytes(answer)[9]).as("type 0").isZero();
+        byte[] before = Files.readAllBytes(answer);
+        assertThat(text(robot, "#written-again-0")).isEqualTo("again");
+        interact(() -> session.apply(new KitEdit.SetMuted(store.project().kit().rows().get(0).id(), true)));
+        robot.push(KeyCode.ALT, KeyCode.DIGIT1);
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);
+        until(() -> session.message().startsWith("wrote"));
+        assertThat(Files.readAllBytes(answer)).as("from another view, without the muted row").isNotEqualTo(before);
+    }
+
+    @Test
+    void the_song_is_written_as_wav_and_the_bank_as_stems_by_keys_alone(FxRobot robot) throws Exception {
+        interact(() -> store.open(store.project().withSongs(List.of(new Song("Short", List.of(Song.Entry.of(store.project().at(new SlotRef(0, 2)).orElseThrow().id(), 1))))), Optional.empty()));
+        robot.push(KeyCode.DOWN);
+        robot.push(KeyCode.DOWN);
+        robot.push(KeyCode.DOWN);
+        robot.push(KeyCode.RIGHT);
+        until(() -> text(robot, "#export-sentence").startsWith("1 file, 0:0"));
+        answer = folder.resolve("Short.wav");
+        robot.push(KeyCode.ENTER);
+        until(() -> Files.exists(answer) && session.message().startsWith("wrote"));
+        AudioFileFormat written = AudioSystem.getAudioFileFormat(answer.toFile());
+        assertThat(written.getFormat().getSampleRate()).isEqualTo(48_000);
+        assertThat(written.getFormat().getSampleSizeInBits()).isEqualTo(24);
+        robot.push(KeyCode.RIGHT);
+        until(() -> text(robot, "#export-sentence").contains("files of 0:0"));
+        answer = Files.createDirectories(folder.resolve("stems"));
+        robot.push(KeyCode.ENTER);
+        until(() -> session.message().startsWith("wrote stems"));
+        try (var stems = Files.list(answer)) {
+            assertThat(stems).hasSizeGreaterThan(3).allMatch(file -> file.toString().endsWith(".wav"));
+        }
+    }
+
+    @Test
+    void what_cannot_be_written_is_said_before(FxRobot robot) throws Exception {
+        press(robot, "#export-what-2", "#export-form-1");
+        until(() -> text(robot, "#export-sentence").contains("one by one"));
+        assertThat(robot.lookup("#export-write").query().isDisabled()).isTrue();
+        press(robot, "#export-what-4");
+        until(() -> text(robot, "#export-sentence").contains("Nothing has been played yet"));
+        press(robot, "#export-what-3", "#export-form-3");
+        until(() -> text(robot, "#export-sentence").contains("a chart is of a pattern"));
+        Project longest = store.project().withSongs(List.of(new Song("Long", Collections.nCopies(999, Song.Entry.of(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().id(), 999)))));
+        interact(() -> store.open(longest, Optional.empty()));
+        press(robot, "#export-form-0");
+        until(() -> text(robot, "#export-sentence").contains("this would be more than"));
+        assertThat(robot.lookup("#export-write").query().isDisabled()).isTrue();
+    }
+
+    @Test
+    void the_card_is_dragged_out_as_a_file_that_comes_in_again(FxRobot robot) throws Exception {
+        assertThat(text(robot, "#drag-name")).isEqualTo("Wake 92 A minor.mid");
+        Pattern wake = store.project().at(DemoProject.FIRST_SHOWN).orElseThrow();
+        chosen = 0; // the next free slot
+        drag(robot, middle(robot, "#drag-card"), middle(robot, "#bring-in"));
+        SlotRef free = new SlotRef(DemoProject.FIRST_SHOWN.bank(), 5);
+        until(() -> store.project().at(free).isPresent());
+        assertThat(store.project().at(free).orElseThrow().lanes()).as("one of ours gives the very pattern back").isEqualTo(wake.lanes());
+        press(robot, "#midi-only");
+        assertThat(store.project().kit().rows()).allMatch(row -> row.midi().only());
+        interact(() -> store.undo());
+        assertThat(store.project().kit().rows()).as("one step").noneMatch(row -> row.midi().only());
+        press(robot, "#drag-as-1");
+        robot.clickOn("#drag-card");
+        until(() -> text(robot, "#drag-state").startsWith("onto a track"));
+        assertThat(text(robot, "#drag-name")).endsWith(".wav");
+    }
+}
