@@ -162,6 +162,9 @@ final class NextLine extends HBox {
             String name = name(now.queuedPattern()) + (playing.isFill(now.queued()) ? ", the fill," : "");
             return "next: " + name + " in " + Plural.of(beatsLeft(now), "beat");
         }
+        if (now.inSong() >= 0) {
+            return "the song plays " + name(now.pattern());
+        }
         boolean elsewhere = now.playing() && chosen.pattern().map(p -> !p.id().equals(now.pattern())).orElse(true);
         return elsewhere ? "playing: " + name(now.pattern()) + ", not what is shown" : "";
     }

@@ -246,6 +246,7 @@ final class SongPane extends BorderPane {
         bar.setUnitIncrement(timeline.unitsAcross() / 16);
         bar.setBlockIncrement(timeline.unitsAcross());
         bar.setValue(timeline.left());
+        fit.setSelected(timeline.isFitting());
         scrolling = false;
     }
 
@@ -308,7 +309,6 @@ final class SongPane extends BorderPane {
         loop.setText(presenter.playing().songLoop().isPresent() ? "loops" : "loop these bars");
         loop.setSelected(presenter.playing().songLoop().isPresent());
         follow.setSelected(presenter.follows());
-        fit.setSelected(timeline.isFitting());
         pages.update(true);
     }
 }
