@@ -92,7 +92,7 @@ public final class Assembly {
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), files, settings.theme()),
-                new ExportView(new ExportPresenter(session, chosen, playing, orders), files)));
+                new ExportView(new ExportPresenter(session, chosen, playing, orders), files, settings.theme())));
     }
 
     /** The whole content of the window. */

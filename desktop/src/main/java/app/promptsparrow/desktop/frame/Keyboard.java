@@ -3,7 +3,7 @@ package app.promptsparrow.desktop.frame;
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.KeyTable;
 import app.promptsparrow.desktop.session.ProjectStore;
-import app.promptsparrow.desktop.session.View;
+import app.promptsparrow.desktop.view.View;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.Map;

@@ -2,8 +2,8 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Tips;
-import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.desktop.view.View;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;

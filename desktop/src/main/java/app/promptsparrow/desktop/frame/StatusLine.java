@@ -8,7 +8,7 @@ import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.desktop.session.View;
+import app.promptsparrow.desktop.view.View;
 import app.promptsparrow.explain.WhySilent;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.text.Plural;

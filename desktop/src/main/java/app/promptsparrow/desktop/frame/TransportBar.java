@@ -339,7 +339,7 @@ final class TransportBar extends HBox {
             return;
         }
         long inSong = playing ? session.player().now().inSong() : -1;
-        Optional<SongMap> song = recorder.playing().songMap().filter(map -> inSong >= 0);
+        Optional<SongMap> song = inSong < 0 ? Optional.empty() : recorder.playing().songMap();
         long inPass = Math.floorMod(position, p.durationUnits());
         boolean triplet = p.step().feel() == StepValue.Feel.TRIPLET;
         String spoken = Count.spoken(inPass % m.barUnits(), m, triplet);

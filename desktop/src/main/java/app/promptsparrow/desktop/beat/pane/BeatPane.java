@@ -200,7 +200,7 @@ final class BeatPane extends BorderPane {
         return pointed;
     }
 
-    /** A row was struck and is heard now, see {@link app.promptsparrow.desktop.session.View#struck}. */
+    /** A row was struck and is heard now, see {@link app.promptsparrow.desktop.view.View#struck}. */
     void light(int rowId, int step, long source, long timeNs) {
         heads.light(rowId, timeNs);
         if (step >= 0 && source > 0) {

@@ -54,7 +54,9 @@ public final class ExportPresenter {
 
     public static final List<Integer> RATES = List.of(44_100, 48_000, 88_200, 96_000);
     public static final List<Integer> RESOLUTIONS = List.of(96, 480, 960);
-    public static final int MOST_PASSES = 64;
+    /** How often it can be asked for, besides "until the lanes meet". */
+    public static final List<Integer> PASSES = List.of(1, 2, 3, 4, 8, 16, 32);
+    private static final int MOST_SHOWN = 8;
     private static final String PREFIX = "export.";
 
     private final Session session;
@@ -147,7 +149,8 @@ public final class ExportPresenter {
 
     /** Passes of a pattern, times of a song; 0 for as many as it takes until the lanes meet. */
     public int passes() {
-        return number("passes", 0, MOST_PASSES, 0);
+        int passes = number("passes", 0, PASSES.get(PASSES.size() - 1), 0);
+        return PASSES.contains(passes) ? passes : 0;
     }
 
     public void setPasses(int to) {
@@ -243,6 +246,22 @@ public final class ExportPresenter {
         return choice.map(of -> new Order(of, form, name(bank), passes() == 0 ? OptionalInt.empty() : OptionalInt.of(passes()),
                 new MidiOptions(tracks() ? 1 : 0, resolution(), leadIn(), straight(), withMuted()),
                 new AudioPlan.Options(rate(), depth(), tail() ? OptionalDouble.empty() : OptionalDouble.of(0), limiter())));
+    }
+
+    /** The patterns that are written, in order, at most as many as can be shown side by side. */
+    public List<Pattern> patterns() {
+        Bank bank = session.project().banks().get(chosen.shown().bank());
+        List<Pattern> all = switch (what) {
+            case PATTERN -> chosen.pattern().map(List::of).orElse(List.of());
+            case BANK, EACH -> bank.patterns();
+            case SONG -> entries(playing.song());
+            case PLAYED -> entries(played);
+        };
+        return all.subList(0, Math.min(MOST_SHOWN, all.size()));
+    }
+
+    private List<Pattern> entries(Optional<Song> song) {
+        return song.map(there -> there.entries().stream().limit(MOST_SHOWN).flatMap(entry -> session.project().pattern(entry.pattern()).stream()).toList()).orElse(List.of());
     }
 
     private String name(Bank bank) {

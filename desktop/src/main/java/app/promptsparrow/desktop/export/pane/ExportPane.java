@@ -4,20 +4,25 @@ import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
-import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
 import app.promptsparrow.desktop.orders.Order;
 import app.promptsparrow.desktop.page.PagesPane;
 import app.promptsparrow.desktop.slots.BringIn;
+import app.promptsparrow.desktop.slots.Miniature;
+import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.sound.Pcm;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Node;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
@@ -31,6 +36,8 @@ import javafx.scene.layout.VBox;
 final class ExportPane extends BorderPane {
 
     private static final double LEFT = 290;
+    private static final double PICTURE = 76;
+    private static final double APART = 10;
 
     private final ExportPresenter presenter;
     private final Map<ExportPresenter.What, ToggleButton> whats = new EnumMap<>(ExportPresenter.What.class);
@@ -41,13 +48,16 @@ final class ExportPane extends BorderPane {
     private final VBox page = new VBox();
     private final Label sentence = Forms.strong("");
     private final Button write = new Button("write …");
-    private final ValueField passes = ValueField.whole("Passes", 0, ExportPresenter.MOST_PASSES, 0, "").compact();
+    private final Choices<Integer> passes;
+    private final Canvas picture = new Canvas(LEFT - 24, PICTURE);
+    private Theme theme;
     private final DragCard card;
     private final WrittenPane written;
     private boolean dirty = true;
 
     /** @param files takes what is brought in */
-    ExportPane(ExportPresenter presenter, BringIn.Files files) {
+    ExportPane(ExportPresenter presenter, BringIn.Files files, Theme theme) {
+        this.theme = theme;
         this.presenter = presenter;
         card = new DragCard(presenter);
         written = new WrittenPane(presenter);
@@ -55,6 +65,8 @@ final class ExportPane extends BorderPane {
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.PARENT);
         setAccessibleText("Export");
+        passes = new Choices<>("Passes", "export-passes", presenter::passes, presenter::setPasses).with(0, "until the lanes meet");
+        ExportPresenter.PASSES.forEach(times -> passes.with(times, Integer.toString(times)));
         forms = new Choices<>("As what", "export-form", presenter::form, presenter::setForm);
         for (Order.Form form : Order.Form.values()) {
             forms.with(form, form.title());
@@ -118,14 +130,11 @@ final class ExportPane extends BorderPane {
             facts.put(what, fact);
             box.getChildren().add(button);
         }
+        box.getChildren().addAll(grow(), picture);
         return box;
     }
 
     private void pages() {
-        passes.textField().setId("export-passes");
-        passes.onAsk((value, gesture) -> presenter.setPasses((int) Math.round(value)));
-        passes.setMaxWidth(320);
-        Tips.on(passes.textField(), "How often; 0 is until the lanes meet");
         Choices<Integer> leadIn = new Choices<>("Lead-in", "export-lead-in", presenter::leadIn, presenter::setLeadIn).with(0, "none").with(1, "1 bar").with(2, "2 bars");
         Choices<Boolean> tracks = new Choices<>("Tracks", "export-tracks", presenter::tracks, presenter::setTracks).with(true, "a track a row").with(false, "one track");
         Choices<Integer> resolution = new Choices<>("Resolution", "export-ppq", presenter::resolution, presenter::setResolution);
@@ -140,7 +149,7 @@ final class ExportPane extends BorderPane {
         Choices<Boolean> tail = new Choices<>("Tail", "export-tail", presenter::tail, presenter::setTail).with(true, "until silent").with(false, "none");
         Choices<Boolean> limiter = new Choices<>("Limiter", "export-limiter", presenter::limiter, presenter::setLimiter).with(true, "on").with(false, "off");
         pages.put(Order.Form.WAV, new VBox(7, rate, depth, tail, limiter));
-        settings.addAll(List.of(forms, leadIn, tracks, resolution, feel, muted, rate, depth, tail, limiter));
+        settings.addAll(List.of(forms, passes, leadIn, tracks, resolution, feel, muted, rate, depth, tail, limiter));
         pages.put(Order.Form.STEMS, null); // the same as WAV, but for the limiter
         pages.put(Order.Form.CHART, new VBox(7, Forms.second("Patterns as text that people and the command line read; see docs/chart.md.")));
         page.setSpacing(7);
@@ -200,8 +209,6 @@ final class ExportPane extends BorderPane {
             facts.get(what).setText(presenter.facts(what));
         }
         settings.forEach(Choices::update);
-        passes.show(presenter.passes());
-        passes.showText(presenter.passes() == 0 ? "until the lanes meet" : Integer.toString(presenter.passes()), presenter.passes());
         Order.Form form = presenter.form();
         VBox shown = pages.get(form == Order.Form.STEMS ? Order.Form.WAV : form);
         boolean audio = form == Order.Form.WAV || form == Order.Form.STEMS;
@@ -217,5 +224,22 @@ final class ExportPane extends BorderPane {
         write.setText(form == Order.Form.STEMS ? "write into a folder …" : "write …");
         card.update();
         written.update();
+        draw();
+    }
+
+    /** What is written, as small as a card: its patterns side by side, as many as can be told apart. */
+    private void draw() {
+        GraphicsContext g = picture.getGraphicsContext2D();
+        g.clearRect(0, 0, picture.getWidth(), PICTURE);
+        List<Pattern> patterns = presenter.patterns();
+        double each = (picture.getWidth() + APART) / Math.max(1, patterns.size());
+        for (int i = 0; i < patterns.size(); i++) {
+            Miniature.draw(g, presenter.session().project(), patterns.get(i), theme, i * each, 4, each - APART, PICTURE - 8, Set.of());
+        }
+    }
+
+    void setTheme(Theme to) {
+        theme = to;
+        dirty = true;
     }
 }

@@ -5,59 +5,37 @@ import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.CommandList;
-import app.promptsparrow.desktop.command.HeldKeys;
-import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
 import app.promptsparrow.desktop.player.Player;
-import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.desktop.view.LateView;
 import java.util.List;
-import java.util.Set;
-import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 
 /** The Export view as the frame knows it; its nodes are made when it is first shown. */
-public final class ExportView implements View {
+public final class ExportView extends LateView<ExportPane> {
 
     private static final String MARK = "M11 3 V14 M6 9 L11 14 L16 9 M3 18 H19";
 
     private final ExportPresenter presenter;
     private final BringIn.Files files;
-    private final HeldKeys held = new HeldKeys(Set.of());
-    private ExportPane pane;
 
     /** @param files takes what is brought in */
-    public ExportView(ExportPresenter presenter, BringIn.Files files) {
+    public ExportView(ExportPresenter presenter, BringIn.Files files, Theme theme) {
+        super("Export", MARK, "Take it away, bring it in", theme);
         this.presenter = presenter;
         this.files = files;
     }
 
-    private ExportPane pane() {
-        if (pane == null) {
-            pane = new ExportPane(presenter, files);
-        }
-        return pane;
+    @Override
+    protected ExportPane make(Theme now) {
+        return new ExportPane(presenter, files, now);
     }
 
     @Override
-    public String title() {
-        return "Export";
-    }
-
-    @Override
-    public Node mark() {
-        return Icons.drawn(MARK, "rail-mark");
-    }
-
-    @Override
-    public String tip() {
-        return "Take it away, bring it in";
-    }
-
-    @Override
-    public Node node() {
-        return pane();
+    protected void paint(ExportPane shown, Theme now) {
+        shown.setTheme(now);
     }
 
     @Override
@@ -74,11 +52,6 @@ public final class ExportView implements View {
     }
 
     @Override
-    public HeldKeys heldKeys() {
-        return held;
-    }
-
-    @Override
     public void pulse(Player.Now now, long timeNs) {
         pane().pulse();
     }
@@ -86,16 +59,6 @@ public final class ExportView implements View {
     @Override
     public void struck(int rowId, int step, long source, long timeNs) {
         // no row is shown
-    }
-
-    @Override
-    public void setTheme(Theme to) {
-        // by style sheets alone
-    }
-
-    @Override
-    public void focus() {
-        pane().requestFocus();
     }
 
     @Override

@@ -1,70 +1,41 @@
 package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.command.Command;
-import app.promptsparrow.desktop.command.HeldKeys;
-import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
 import app.promptsparrow.desktop.player.Player;
-import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.desktop.view.LateView;
 import app.promptsparrow.kit.Row;
 import java.util.List;
-import java.util.Set;
-import javafx.scene.Node;
 
 /** The Kit view as the frame knows it; its nodes are made when it is first shown. */
-public final class KitView implements View {
+public final class KitView extends LateView<KitPane> {
 
     private static final String MARK = "M3 9 V13 M7 5 V17 M11 2 V20 M15 7 V15 M19 9 V13";
 
     private final KitPresenter presenter;
     private final Shelf shelf;
-    private final HeldKeys held = new HeldKeys(Set.of());
-    private Theme theme;
-    private KitPane pane;
 
     public KitView(KitPresenter presenter, Theme theme) {
+        super("Kit", MARK, "The sounds", theme);
         this.presenter = presenter;
-        this.theme = theme;
         shelf = new Shelf(presenter);
     }
 
-    private KitPane pane() {
-        if (pane == null) {
-            pane = new KitPane(presenter, shelf, theme);
-        }
-        return pane;
+    @Override
+    protected KitPane make(Theme now) {
+        return new KitPane(presenter, shelf, now);
     }
 
     @Override
-    public String title() {
-        return "Kit";
-    }
-
-    @Override
-    public Node mark() {
-        return Icons.drawn(MARK, "rail-mark");
-    }
-
-    @Override
-    public String tip() {
-        return "The sounds";
-    }
-
-    @Override
-    public Node node() {
-        return pane();
+    protected void paint(KitPane shown, Theme now) {
+        shown.setTheme(now);
     }
 
     @Override
     public List<Command> commands() {
         return KitCommands.of(presenter, shelf, () -> pane().focusSearch(), page -> pane().focusPage(page));
-    }
-
-    @Override
-    public HeldKeys heldKeys() {
-        return held;
     }
 
     @Override
@@ -75,19 +46,6 @@ public final class KitView implements View {
     @Override
     public void struck(int rowId, int step, long source, long timeNs) {
         pane().light(rowId, timeNs);
-    }
-
-    @Override
-    public void setTheme(Theme to) {
-        theme = to;
-        if (pane != null) {
-            pane.setTheme(to);
-        }
-    }
-
-    @Override
-    public void focus() {
-        pane().requestFocus();
     }
 
     @Override

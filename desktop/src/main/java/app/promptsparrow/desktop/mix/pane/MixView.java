@@ -1,69 +1,40 @@
 package app.promptsparrow.desktop.mix.pane;
 
 import app.promptsparrow.desktop.command.Command;
-import app.promptsparrow.desktop.command.HeldKeys;
-import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.player.Player;
-import app.promptsparrow.desktop.session.View;
 import app.promptsparrow.desktop.strip.StripValue;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.desktop.view.LateView;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.mix.Meeting;
 import java.util.List;
-import java.util.Set;
-import javafx.scene.Node;
 
 /** The Mix view as the frame knows it; its nodes are made when it is first shown. */
-public final class MixView implements View {
+public final class MixView extends LateView<MixPane> {
 
     private static final String MARK = "M2 6 H20 M2 11 H20 M2 16 H20 M14 4 V8 M7 9 V13 M16 14 V18";
 
     private final MixPresenter presenter;
-    private final HeldKeys held = new HeldKeys(Set.of());
-    private Theme theme;
-    private MixPane pane;
 
     public MixView(MixPresenter presenter, Theme theme) {
+        super("Mix", MARK, "Every row in its place", theme);
         this.presenter = presenter;
-        this.theme = theme;
-    }
-
-    private MixPane pane() {
-        if (pane == null) {
-            pane = new MixPane(presenter, theme);
-        }
-        return pane;
     }
 
     @Override
-    public String title() {
-        return "Mix";
+    protected MixPane make(Theme now) {
+        return new MixPane(presenter, now);
     }
 
     @Override
-    public Node mark() {
-        return Icons.drawn(MARK, "rail-mark");
-    }
-
-    @Override
-    public String tip() {
-        return "Every row in its place";
-    }
-
-    @Override
-    public Node node() {
-        return pane();
+    protected void paint(MixPane shown, Theme now) {
+        shown.setTheme(now);
     }
 
     @Override
     public List<Command> commands() {
         return MixCommands.of(presenter, () -> pane().type(), () -> pane().focusPage());
-    }
-
-    @Override
-    public HeldKeys heldKeys() {
-        return held;
     }
 
     @Override
@@ -74,19 +45,6 @@ public final class MixView implements View {
     @Override
     public void struck(int rowId, int step, long source, long timeNs) {
         pane().light(rowId, timeNs);
-    }
-
-    @Override
-    public void setTheme(Theme to) {
-        theme = to;
-        if (pane != null) {
-            pane.setTheme(to);
-        }
-    }
-
-    @Override
-    public void focus() {
-        pane().requestFocus();
     }
 
     @Override

@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop.song.edit;
 
-import app.promptsparrow.desktop.player.PlayLog;
 import app.promptsparrow.desktop.rows.RowEditor;
 import app.promptsparrow.desktop.rows.RowsInView;
 import app.promptsparrow.desktop.session.Chosen;
@@ -11,15 +10,11 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
-import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.project.SongEdit;
-import app.promptsparrow.score.SongBars;
 import app.promptsparrow.score.SongMap;
-import app.promptsparrow.score.SongPattern;
-import app.promptsparrow.score.Source;
 import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,6 +33,7 @@ public final class SongPresenter {
     private final RowEditor rowEditor;
     private final Timeline timeline = new Timeline();
     private final BackingEditor backing;
+    private final SongTools tools;
     private int entry;
     private int pass = 1;
     private boolean follows = true;
@@ -50,6 +46,7 @@ public final class SongPresenter {
         this.rowsInView = rowsInView;
         this.rowEditor = rowEditor;
         backing = new BackingEditor(session, playing);
+        tools = new SongTools(session, chosen, playing, this);
     }
 
     public Session session() {
@@ -74,6 +71,11 @@ public final class SongPresenter {
 
     public RowEditor rowEditor() {
         return rowEditor;
+    }
+
+    /** What is done with songs as wholes. */
+    public SongTools tools() {
+        return tools;
     }
 
     /** The recording under the music. */
@@ -167,7 +169,7 @@ public final class SongPresenter {
     // --- entries ---
 
     /** Answers whether it could be done. */
-    private boolean change(String name, UnaryOperator<Song> change, Object gesture) {
+    boolean change(String name, UnaryOperator<Song> change, Object gesture) {
         Project before = session.project();
         session.guarded(() -> {
             Optional<Song> song = song();
@@ -177,11 +179,12 @@ public final class SongPresenter {
         return session.project() != before;
     }
 
-    private boolean change(String name, UnaryOperator<Song> change) {
+    boolean change(String name, UnaryOperator<Song> change) {
         return change(name, change, null);
     }
 
-    private Song fresh(String name) {
+    /** A song without entries, under an id of its own. */
+    Song fresh(String name) {
         return new Song(name, List.of()).withId(session.project().freshSongId());
     }
 
@@ -342,145 +345,6 @@ public final class SongPresenter {
     /** Lets the chosen row rest in the chosen pass, or play in it. */
     public void togglePassRest() {
         entry().ifPresent(there -> rest(chosen.row().id(), index(), pass(), pass(), !there.rests(chosen.row().id(), pass()), null));
-    }
-
-    // --- songs ---
-
-    public void newSong() {
-        Song song = fresh("Song " + (session.project().songs().size() + 1));
-        session.apply(new SongEdit.AddSong("New song", song));
-        show(song);
-    }
-
-    private void show(Song song) {
-        if (session.project().song(song.id()).isPresent()) {
-            playing.showSong(song.id());
-            choose(0, 1);
-        }
-    }
-
-    public void showSong(Song song) {
-        show(song);
-    }
-
-    public void duplicateSong() {
-        song().ifPresent(song -> {
-            Song copy = song.withId(session.project().freshSongId()).withName(song.name() + " 2");
-            session.apply(new SongEdit.AddSong("Duplicate " + song.name(), copy));
-            show(copy);
-        });
-    }
-
-    public void deleteSong() {
-        song().ifPresent(song -> session.apply(new SongEdit.DeleteSong("Delete the song " + song.name(), song.id())));
-    }
-
-    public void rename(String to) {
-        song().filter(song -> !song.name().equals(to)).ifPresent(song -> change("Rename the song", all -> all.withName(to)));
-    }
-
-    public void toggleRound() {
-        song().ifPresent(song -> change(song.round() ? "Stop at the end" : "Go round at the end", all -> all.withRound(!all.round())));
-    }
-
-    // --- where to go on ---
-
-    /** Makes a song of what was played since the start. */
-    public void takePlayed() {
-        Optional<PlayLog.Taken> taken = playing.played(session.project().freshSongId(), "Played " + (session.project().songs().size() + 1));
-        if (taken.isEmpty()) {
-            session.say("nothing has been played yet: play patterns, a chain or fills, and take them then");
-            return;
-        }
-        session.apply(new SongEdit.AddSong("Take what was played", taken.get().song()));
-        show(taken.get().song());
-        String cut = taken.get().cut() == 0 ? "" : "; " + Plural.of(taken.get().cut(), "pass") + " that " + (taken.get().cut() == 1 ? "was" : "were") + " left early " + (taken.get().cut() == 1 ? "is" : "are") + " whole in it";
-        String changed = taken.get().changed().isEmpty() ? "" : "; changed since: " + String.join(", ", taken.get().changed());
-        String gone = taken.get().gone() == 0 ? "" : "; " + Plural.of(taken.get().gone(), "pass") + " of patterns that are gone left out";
-        session.say("what was played is a song now: " + facts() + cut + changed + gone);
-    }
-
-    public void fromChain() {
-        List<PatternId> chain = session.project().chain();
-        if (chain.isEmpty()) {
-            session.say("the chain is empty: Shift+press slots to put them into it");
-            return;
-        }
-        Song song = Song.ofChain(session.project().freshSongId(), "Chain " + (session.project().songs().size() + 1), chain, session.project()::isLoose);
-        session.apply(new SongEdit.AddSong("Make a song of the chain", song));
-        show(song);
-    }
-
-    public void fromBank() {
-        Bank bank = session.project().banks().get(chosen.shown().bank());
-        if (bank.patterns().isEmpty()) {
-            session.say("the bank " + bank.name() + " is empty");
-            return;
-        }
-        Song song = Song.ofBank(bank).withId(session.project().freshSongId());
-        session.apply(new SongEdit.AddSong("Make a song of the bank " + bank.name(), song));
-        show(song);
-    }
-
-    /** Writes the song out as one pattern, in a free slot. */
-    public void toPattern() {
-        Optional<SlotRef> free = freeSlot();
-        if (map().isEmpty() || free.isEmpty()) {
-            session.say(map().isEmpty() ? "the song is empty" : "no slot is free for the pattern: empty one, or add a bank");
-            return;
-        }
-        session.guarded(() -> {
-            Pattern whole = SongPattern.of(session.project(), song().orElseThrow(), session.project().freshPatternId());
-            session.apply(new BankEdit.FillSlot("Write the song out as a pattern", free.get(), Optional.of(whole)));
-            chosen.show(free.get());
-            session.say("the song is the pattern " + whole.name() + " in slot " + Bank.slotKey(free.get().slot()) + " now, " + Plural.of(whole.length(), "step") + " long");
-        });
-    }
-
-    private Optional<SlotRef> freeSlot() {
-        for (int i = 0; i < session.project().banks().size(); i++) {
-            int bank = (chosen.shown().bank() + i) % session.project().banks().size();
-            for (int slot = 0; slot < Bank.SLOTS; slot++) {
-                if (session.project().banks().get(bank).at(slot).isEmpty()) {
-                    return Optional.of(new SlotRef(bank, slot));
-                }
-            }
-        }
-        return Optional.empty();
-    }
-
-    // --- a stretch of bars ---
-
-    /** The bars that are chosen along the ruler, which loop; with none chosen, those of the chosen entry. */
-    private Optional<Source.OfSong.Span> bars() {
-        return playing.songLoop().or(() -> map().map(map -> new Source.OfSong.Span(map.start(index()), map.end(index()))));
-    }
-
-    public void toggleLoop() {
-        if (playing.songLoop().isPresent()) {
-            playing.loopSong(Optional.empty());
-        } else {
-            playing.loopSong(bars());
-        }
-    }
-
-    /** Loops whole bars from one to another, in either order. */
-    public void loopBars(long oneBar, long otherBar) {
-        map().ifPresent(map -> playing.loopSong(Optional.of(new Source.OfSong.Span(map.barStart(Math.min(oneBar, otherBar)), map.barStart(Math.max(oneBar, otherBar) + 1)))));
-    }
-
-    /** Puts the bars that loop in again behind the chosen entry. */
-    public void duplicateBars() {
-        bars().ifPresent(bars -> {
-            SongMap map = map().orElseThrow();
-            change("Duplicate bars " + map.barAt(bars.from()) + " to " + map.barAt(bars.to() - 1), song -> SongBars.duplicate(session.project(), song, bars.from(), Math.min(bars.to(), map.length()), map.end(index())));
-        });
-    }
-
-    /** Puts the shown pattern into the bars that loop. */
-    public void placeShown() {
-        bars().ifPresent(bars -> chosen.pattern().ifPresent(pattern -> change("Place " + pattern.name(),
-                song -> SongBars.place(session.project(), song, bars.from(), Math.min(bars.to(), map().orElseThrow().length()), pattern))));
     }
 
     /** Plays from the chosen entry's chosen pass. */

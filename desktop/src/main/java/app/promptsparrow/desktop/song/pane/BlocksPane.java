@@ -136,7 +136,7 @@ final class BlocksPane extends Pane {
         double x = Math.max(0, Math.min(getWidth(), event.getX()));
         if (drag == Drag.LOOP) {
             SongMap map = presenter.map().get();
-            presenter.loopBars(map.barAt(timeline.units(Math.max(0, pressX))), map.barAt(timeline.units(x)));
+            presenter.tools().loopBars(map.barAt(timeline.units(Math.max(0, pressX))), map.barAt(timeline.units(x)));
         } else if (drag == Drag.REPEATS) {
             dragEnd(event.getX()); // also beyond what is in view
         } else if (drag == Drag.MOVE || drag == Drag.COPY) {
@@ -226,7 +226,7 @@ final class BlocksPane extends Pane {
         fills.setId("entry-fill");
         fills.getItems().add(Menus.item("entry-fill-none", "none", () -> presenter.setFill(Optional.empty())));
         presenter.entry().ifPresent(entry -> presenter.fills(entry).forEach(id -> fills.getItems().add(Menus.item("entry-fill-" + id.value(), presenter.name(id), () -> presenter.setFill(Optional.of(id))))));
-        menu = new ContextMenu(Menus.item("entry-play", "Play from here", presenter::playFromChosen), Menus.item("entry-loop", "Loop this entry", presenter::toggleLoop),
+        menu = new ContextMenu(Menus.item("entry-play", "Play from here", presenter::playFromChosen), Menus.item("entry-loop", "Loop this entry", presenter.tools()::toggleLoop),
                 Menus.item("entry-show", "Show the pattern in its slot", presenter::showPattern), new SeparatorMenuItem(), fills,
                 Menus.item("entry-split", "Split at this pass", presenter::split), Menus.item("entry-duplicate", "Duplicate", presenter::duplicate),
                 Menus.item("entry-remove", "Take out of the song", presenter::remove));

@@ -31,8 +31,8 @@ final class SongPage extends Page {
         name = new TextField();
         name.setId("song-name");
         name.setAccessibleText("Name of the song");
-        Fields.commit(name, () -> presenter.rename(name.getText()), this::showName);
-        round = Forms.push("", "song-round", presenter::toggleRound);
+        Fields.commit(name, () -> presenter.tools().rename(name.getText()), this::showName);
+        round = Forms.push("", "song-round", presenter.tools()::toggleRound);
         list = new ListView<>();
         list.setId("song-entries");
         list.setAccessibleText("Entries of the song");
@@ -46,14 +46,14 @@ final class SongPage extends Page {
             }
         });
         getChildren().addAll(new VBox(4, Forms.second("Name"), name), new VBox(4, Forms.second("At the end"), round), new VBox(4, Forms.second("Entries"), list),
-                Forms.row(Forms.push("duplicate", "song-duplicate", presenter::duplicateSong), Forms.push("delete", "song-delete", presenter::deleteSong)),
+                Forms.row(Forms.push("duplicate", "song-duplicate", presenter.tools()::duplicateSong), Forms.push("delete", "song-delete", presenter.tools()::deleteSong)),
                 Forms.push("join equal neighbours", "song-join", presenter::join),
-                Forms.push("write out as one pattern", "song-pattern", presenter::toPattern),
+                Forms.push("write out as one pattern", "song-pattern", presenter.tools()::toPattern),
                 Forms.gap(), Forms.second("The bars that loop, or the chosen entry"),
-                Forms.push("put in again behind the entry", "bars-duplicate", presenter::duplicateBars),
-                Forms.push("place the shown pattern there", "bars-place", presenter::placeShown),
+                Forms.push("put in again behind the entry", "bars-duplicate", presenter.tools()::duplicateBars),
+                Forms.push("place the shown pattern there", "bars-place", presenter.tools()::placeShown),
                 Forms.gap(), Forms.second("A new song"),
-                Forms.row(Forms.push("of the chain", "song-of-chain", presenter::fromChain), Forms.push("of this bank", "song-of-bank", presenter::fromBank)));
+                Forms.row(Forms.push("of the chain", "song-of-chain", presenter.tools()::fromChain), Forms.push("of this bank", "song-of-bank", presenter.tools()::fromBank)));
     }
 
     private void showName() {

@@ -159,17 +159,17 @@ final class SongPane extends BorderPane {
         songs.getStyleClass().add("project-name");
         songs.setId("song-choice");
         songs.setMinWidth(Region.USE_PREF_SIZE);
-        songs.getItems().add(Menus.item("song-new-item", "New song", presenter::newSong));
+        songs.getItems().add(Menus.item("song-new-item", "New song", presenter.tools()::newSong));
         songs.setOnShowing(event -> fillSongs());
         Tips.on(songs, "The songs of the project");
         facts.setId("song-facts");
         facts.setMinWidth(0);
         facts.setWrapText(false);
         Button played = button("take what I played", "song-played", "Makes a song of the patterns, chains and fills played since the start (Shift+K)");
-        played.setOnAction(event -> presenter.takePlayed());
+        played.setOnAction(event -> presenter.tools().takePlayed());
         Button fresh = button("+ song", "song-new", "A new song (Shift+N)");
-        fresh.setOnAction(event -> presenter.newSong());
-        loop.setOnAction(event -> presenter.toggleLoop());
+        fresh.setOnAction(event -> presenter.tools().newSong());
+        loop.setOnAction(event -> presenter.tools().toggleLoop());
         fit.setOnAction(event -> zoom(0));
         follow.setOnAction(event -> presenter.setFollows(!presenter.follows()));
         HBox line = new HBox(6, songs, facts, Forms.gap(), fit, follow, played, loop, fresh);
@@ -183,9 +183,9 @@ final class SongPane extends BorderPane {
         songs.getItems().clear();
         int number = 1;
         for (Song song : presenter.session().project().songs()) {
-            songs.getItems().add(Menus.item("song-" + number++, song.name(), () -> presenter.showSong(song)));
+            songs.getItems().add(Menus.item("song-" + number++, song.name(), () -> presenter.tools().showSong(song)));
         }
-        songs.getItems().add(Menus.item("song-new-item", "New song", presenter::newSong));
+        songs.getItems().add(Menus.item("song-new-item", "New song", presenter.tools()::newSong));
     }
 
     private RowHeadsPane.Hearing hearing() {

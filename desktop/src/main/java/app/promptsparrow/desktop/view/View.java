@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.session;
+package app.promptsparrow.desktop.view;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.HeldKeys;

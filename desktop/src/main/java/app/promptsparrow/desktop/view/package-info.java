@@ -1,0 +1,3 @@
+/** The views as the frame knows them. */
+package app.promptsparrow.desktop.view;
+
