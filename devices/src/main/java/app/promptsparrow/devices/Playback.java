@@ -88,11 +88,11 @@ public final class Playback implements AutoCloseable {
 
     /**
      * If nothing can be heard, tries to open a card, on which the music goes on where it is. Any thread but the UI's and the render
-     * thread; one at a time.
+     * thread; one waits for the other.
      *
      * @return whether one was found
      */
-    public boolean lookForCard(Cards cards) {
+    public synchronized boolean lookForCard(Cards cards) {
         if (output.isAudible() || found.get() != null) {
             return false;
         }
@@ -107,11 +107,11 @@ public final class Playback implements AutoCloseable {
 
     /**
      * Lets the card go that it plays on and opens another one, or the same with another size of block; the music goes on by the clock
-     * meanwhile, and where there is none. Any thread but the UI's and the render thread; one at a time.
+     * meanwhile, and where there is none. Any thread but the UI's and the render thread; one waits for the other.
      *
      * @return whether something can be heard now
      */
-    public boolean reopen(Cards cards, int newBlockFrames) {
+    public synchronized boolean reopen(Cards cards, int newBlockFrames) {
         blockFrames = checkedBlock(newBlockFrames);
         AudioOutput before = output;
         found.set(Outputs.clock(before.rateHz(), newBlockFrames));
