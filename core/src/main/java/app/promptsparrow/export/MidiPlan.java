@@ -8,6 +8,7 @@ import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
+import app.promptsparrow.text.Minutes;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
 import java.io.IOException;
@@ -67,7 +68,7 @@ public final class MidiPlan {
         long units = files.stream().mapToLong(file -> file.piece.score().length()).sum();
         Project project = files.get(0).piece.project();
         long seconds = Math.round(project.tempo().toSeconds(units));
-        String text = String.format(Locale.ROOT, "%s, %d tracks, %s, %d:%02d, %d notes", Plural.of(files.size(), "file"), tracks, bars(), seconds / 60, seconds % 60, notes);
+        String text = String.format(Locale.ROOT, "%s, %d tracks, %s, %s, %d notes", Plural.of(files.size(), "file"), tracks, bars(), Minutes.of(seconds), notes);
         if (merged > 0) {
             text += "; " + merged + " that start together on one key are left out, the loudest stays";
         }

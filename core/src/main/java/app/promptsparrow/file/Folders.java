@@ -25,6 +25,11 @@ public final class Folders {
         return folder("XDG_CACHE_HOME", ".cache");
     }
 
+    /** Files that are dragged out of the window: other programs keep their paths. */
+    public static Path dragged() {
+        return cache().resolve("dragged");
+    }
+
     /** Sounds that were rendered, kept from one start to the next. */
     public static Path sounds() {
         return cache().resolve("sounds");

@@ -18,11 +18,16 @@ public record SampleSound(String hash, String name, int rootCents) implements So
 
     public SampleSound {
         Objects.requireNonNull(name, "name");
-        if (hash.length() != HASH_LENGTH || !hash.chars().allMatch(c -> c >= '0' && c <= '9' || c >= 'a' && c <= 'f')) {
+        if (!isHash(hash)) {
             throw new IllegalArgumentException("a sample is known by 64 hexadecimal digits");
         }
         Row.checkName("a sample's name", name);
         Ranges.check("a root note in cents", rootCents, 0, 12_700);
+    }
+
+    /** Whether a text can be by what a file is known: its SHA-256, 64 hexadecimal digits in lower case. */
+    public static boolean isHash(String text) {
+        return text.length() == HASH_LENGTH && text.chars().allMatch(c -> c >= '0' && c <= '9' || c >= 'a' && c <= 'f');
     }
 
     @Override

@@ -1,6 +1,7 @@
 package app.promptsparrow.project;
 
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.SampleSound;
 import java.util.Optional;
 
 /**
@@ -31,7 +32,7 @@ public record Backing(String file, Optional<String> kept, long offset, double le
             throw new IllegalArgumentException("a backing's file is named by 1 to " + LONGEST_PATH + " characters");
         }
         kept.ifPresent(hash -> {
-            if (!hash.matches("[0-9a-f]{64}")) {
+            if (!SampleSound.isHash(hash)) {
                 throw new IllegalArgumentException("a kept backing is known by 64 hexadecimal digits");
             }
         });

@@ -1,5 +1,7 @@
 package app.promptsparrow.time;
 
+import app.promptsparrow.text.Minutes;
+
 /**
  * A tempo in thousandths of a beat (quarter note) per minute, from 20 to 400 BPM, and the one place where grid time
  * becomes sample frames. Immutable.
@@ -27,8 +29,7 @@ public record Tempo(int milliBpm) {
 
     /** How long a stretch lasts in minutes, without what is left of a second: {@code 1:02}. */
     public String minutes(long units) {
-        long seconds = (long) toSeconds(units);
-        return seconds / 60 + ":" + (seconds % 60 < 10 ? "0" : "") + seconds % 60;
+        return Minutes.of((long) toSeconds(units));
     }
 
     public double bpm() {

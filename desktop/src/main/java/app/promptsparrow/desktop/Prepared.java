@@ -35,10 +35,10 @@ final class Prepared {
     /** Project files and settings, in order. */
     final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
     final boolean demo;
-    private final CompletableFuture<Engine> engine;
-    private final CompletableFuture<SoundStore> sounds;
+    final Settings settings;
+    final Engine engine;
+    final SoundStore sounds;
     private final CompletableFuture<Project> project;
-    private final CompletableFuture<Settings> settings;
     private final CompletableFuture<Void> font;
     private final CompletableFuture<Playback> playback;
 
@@ -46,40 +46,29 @@ final class Prepared {
     Prepared(boolean demo) {
         this.demo = demo;
         project = CompletableFuture.supplyAsync(() -> demo ? DemoProject.make() : Project.untitled(), worker);
-        settings = CompletableFuture.supplyAsync(() -> new Settings(Settings.usualFile(), files), worker);
-        engine = settings.thenApply(known -> new Engine(SoundCard.rate(known)));
-        sounds = engine.thenApply(made -> SoundStore.inBackground(made.rateHz(), worker, Optional.of(new SoundDisk(Folders.sounds())), SampleFolder.usual()));
-        project.thenAcceptBoth(sounds, (made, store) -> store.want(Player.sounds(made, made.filledSlots().stream().findFirst().flatMap(made::at).map(Pattern::id).orElse(null))));
-        project.thenAcceptBothAsync(settings, (made, known) -> rehearse(made), worker);
         font = CompletableFuture.runAsync(Theme::loadFont, worker);
+        // On this thread meanwhile: the rate of all sounds is a setting.
+        settings = new Settings(Settings.usualFile(), files);
+        engine = new Engine(SoundCard.rate(settings));
+        sounds = SoundStore.inBackground(engine.rateHz(), worker, Optional.of(new SoundDisk(Folders.sounds())), SampleFolder.usual());
+        project.thenAccept(made -> sounds.want(Player.sounds(made, made.filledSlots().stream().findFirst().flatMap(made::at).map(Pattern::id).orElse(null))));
+        project.thenAcceptAsync(this::rehearse, worker);
         // One after the other on the second thread; a card needs to be open later than texts are laid out.
-        playback = font.thenCombineAsync(engine, (loaded, made) -> {
-            int block = SoundCard.block(settings());
-            return new Playback(made, Outputs.open(Cards.named(SoundCard.card(settings())), made.rateHz(), block), block);
+        playback = font.thenApplyAsync(loaded -> {
+            int block = SoundCard.block(settings);
+            return new Playback(engine, Outputs.open(Cards.named(SoundCard.card(settings)), engine.rateHz(), block), block);
         }, worker);
     }
 
     private void rehearse(Project of) {
         of.filledSlots().stream().findFirst().flatMap(of::at).ifPresent(pattern -> {
             new Scores().of(of, new Source.Loop(pattern.id()));
-            Rehearsal.of(of, pattern, settings().theme());
+            Rehearsal.of(of, pattern, settings.theme());
         });
     }
 
     Project project() {
         return project.join();
-    }
-
-    Engine engine() {
-        return engine.join();
-    }
-
-    SoundStore sounds() {
-        return sounds.join();
-    }
-
-    Settings settings() {
-        return settings.join();
     }
 
     /** Waits until texts can be laid out. */

@@ -55,9 +55,9 @@ public final class SparrowApp extends Application {
     public void start(Stage stage) {
         Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> LoggerFactory.getLogger(SparrowApp.class).error("a fault in thread {}", thread.getName(), fault));
         List<String> arguments = getParameters().getUnnamed();
-        player = new Player(prepared.engine(), prepared.worker, Platform::runLater, prepared.sounds());
+        player = new Player(prepared.engine, prepared.worker, Platform::runLater, prepared.sounds);
         player.start(prepared::playback, () -> assembly.card().begun());
-        Settings settings = prepared.settings();
+        Settings settings = prepared.settings;
         ProjectStore store = new ProjectStore(prepared.project());
         assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
         assembly.session().later().add(() -> lookForDevices(assembly));

@@ -1,5 +1,7 @@
 package app.promptsparrow.devices;
 
+import app.promptsparrow.time.Tempo;
+
 /**
  * Where a MIDI clock is and how fast it runs, told from the times of its ticks, which jitter: a straight line is laid through those of
  * the last two bars (least squares), so that of ±2 ms that a cable and a scheduler make, some hundredths remain. Belongs to one thread;
@@ -19,8 +21,6 @@ public final class ClockFollower {
     private static final int TICKS_OFF = 3;
     /** A clock that is not heard of for so long has ended. */
     private static final long GONE_NS = 500_000_000;
-    private static final double LEAST_BPM = 20;
-    private static final double MOST_BPM = 400;
 
     private final long[] times = new long[WINDOW];
     /** Ticks since the first that counts; the one to come has this number. */
@@ -84,7 +84,7 @@ public final class ClockFollower {
 
     /** Whether enough ticks have come to tell a tempo, and it is one that can be played. */
     public boolean isSteady() {
-        return next - first >= FEWEST && bpm() >= LEAST_BPM && bpm() <= MOST_BPM;
+        return next - first >= FEWEST && bpm() * 1_000 >= Tempo.MIN && bpm() * 1_000 <= Tempo.MAX;
     }
 
     /** Whether the clock has been heard of lately. */

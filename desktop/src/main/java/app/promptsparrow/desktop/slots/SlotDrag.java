@@ -114,7 +114,7 @@ public final class SlotDrag {
         ClipboardContent content = new ClipboardContent();
         content.put(SLOT, slot.bank() + " " + slot.slot() + (copy ? " copy" : " move"));
         try {
-            Path folder = Files.createDirectories(Folders.cache().resolve("dragged"));
+            Path folder = Files.createDirectories(Folders.dragged());
             Path file = folder.resolve(MidiPlan.fileName(session.project().at(slot).orElseThrow().name()) + ".mid");
             MidiPlan.of(session.project(), new Choice.OnePattern(slot), OptionalInt.empty(), MidiOptions.USUAL).write(file);
             content.putFiles(List.of(file.toFile()));

@@ -387,7 +387,7 @@ public final class ExportPresenter {
 
     private static Optional<Path> folder() {
         try {
-            return Optional.of(Files.createDirectories(Folders.cache().resolve("dragged")));
+            return Optional.of(Files.createDirectories(Folders.dragged()));
         } catch (IOException none) {
             LoggerFactory.getLogger(ExportPresenter.class).warn("no folder for what is dragged", none);
             return Optional.empty();

@@ -9,6 +9,7 @@ import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.score.SongMap;
+import app.promptsparrow.text.Minutes;
 import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
@@ -46,10 +47,7 @@ public final class BackingEditor {
     }
 
     private String length() {
-        return state().frames().map(frames -> {
-            long seconds = frames.frames() / session.player().rateHz();
-            return seconds / 60 + ":" + (seconds % 60 < 10 ? "0" : "") + seconds % 60;
-        }).orElse("");
+        return state().frames().map(frames -> Minutes.of(frames.frames() / session.player().rateHz())).orElse("");
     }
 
     /** Takes a file, in the place and with the level of the one before. */
