@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
+import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javax.sound.sampled.AudioFileFormat;
 import javax.sound.sampled.AudioSystem;
@@ -61,6 +62,10 @@ class ExportWindowTest extends WindowUnderTest {
         assertThat(Files.readAllBytes(answer)[9]).as("type 0").isZero();
         byte[] before = Files.readAllBytes(answer);
         assertThat(text(robot, "#written-again-0")).isEqualTo("again");
+        Node button = robot.lookup("#written-again-0").query();
+        interact(() -> session.say("writing something else: 3 %"));
+        settle();
+        assertThat(robot.lookup("#written-again-0").<Node>query()).as("it stays under the hand while progress is told").isSameAs(button);
         interact(() -> session.apply(new KitEdit.SetMuted(store.project().kit().rows().get(0).id(), true)));
         robot.push(KeyCode.ALT, KeyCode.DIGIT1);
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.E);

@@ -28,6 +28,8 @@ final class WrittenPane extends VBox {
     private final VBox work = new VBox(8);
     private final VBox written = new VBox(10);
     private final List<Shown> shown = new ArrayList<>();
+    private List<Orders.Written> shownWritten;
+    private List<Orders.Work> shownWork;
 
     WrittenPane(ExportPresenter presenter) {
         super(10);
@@ -37,9 +39,20 @@ final class WrittenPane extends VBox {
         getChildren().addAll(Forms.strong("Last written"), written, work);
     }
 
+    /** Lines are made anew only when there are others: progress is told often, and a button must stay under the hand. */
     void update() {
+        if (!presenter.orders().written().equals(shownWritten)) {
+            shownWritten = presenter.orders().written();
+            showWritten(shownWritten);
+        }
+        if (!presenter.orders().work().equals(shownWork)) {
+            shownWork = presenter.orders().work();
+            showWork(shownWork);
+        }
+    }
+
+    private void showWritten(List<Orders.Written> done) {
         written.getChildren().clear();
-        List<Orders.Written> done = presenter.orders().written();
         if (done.isEmpty()) {
             Label none = Forms.second("Nothing yet. What is written stands here, with a press to write it again.");
             none.setWrapText(true);
@@ -48,12 +61,15 @@ final class WrittenPane extends VBox {
         for (int i = 0; i < done.size(); i++) {
             written.getChildren().add(line(done.get(i), i));
         }
+    }
+
+    private void showWork(List<Orders.Work> now) {
         work.getChildren().clear();
         shown.clear();
-        if (!presenter.orders().work().isEmpty()) {
+        if (!now.isEmpty()) {
             work.getChildren().add(Forms.strong("Working"));
         }
-        presenter.orders().work().forEach(one -> work.getChildren().add(line(one)));
+        now.forEach(one -> work.getChildren().add(line(one)));
     }
 
     private Node line(Orders.Written one, int number) {

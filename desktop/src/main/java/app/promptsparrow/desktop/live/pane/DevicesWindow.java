@@ -218,7 +218,10 @@ public final class DevicesWindow {
         clock.setText("follows the clock of: " + live.clock().chosen().map(name -> live.in().inputs().contains(name) ? name : name + " (not there)").orElse("nobody"));
         learn.setText(live.controllers().toLearn().isPresent() ? "touch it now …" : "learn");
         showDeeds();
-        learned.getItems().setAll(live.controllers().learned().entrySet());
+        List<Map.Entry<Control, String>> now = List.copyOf(live.controllers().learned().entrySet());
+        if (!now.equals(learned.getItems())) { // otherwise a button stays under the hand
+            learned.getItems().setAll(now);
+        }
     }
 
     public void setTheme(Theme theme) {
