@@ -16,8 +16,9 @@ import java.util.Optional;
  *
  * @param remark a sentence if none fits well
  * @param own    rows whose notes lie too close for the grid, with a step value of their own that has one for each
+ * @param fits   how well each step value fits, the longest first
  */
-public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map<RowId, StepValue> own) {
+public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map<RowId, StepValue> own, List<Fit> fits) {
 
     private static final double SHARE_THAT_FITS = 0.95;
     private static final int MOST_FOR_SWING = 2_000;
@@ -25,37 +26,53 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
     private static final double WORTH = 0.3;
 
     /**
-     * The longest step value from 1/4 to 1/64t with at most one note a row and step and 95 % of the notes within the smaller
-     * of 20 % of a step and 25 ms, after the best swing is taken out; else 1/16, and it says so; rows that need it then get finer steps of their own.
+     * How well a grid fits.
+     *
+     * @param swing   the best on this grid, or the one that was asked for
+     * @param share   of the notes that lie within the smaller of 20 % of a step and 25 ms of it, 0 to 1
+     * @param oneEach whether no row has two notes on one step
+     */
+    public record Fit(StepValue step, Swing swing, double share, boolean oneEach) {
+
+        boolean isGood() {
+            return oneEach && share >= SHARE_THAT_FITS;
+        }
+    }
+
+    /**
+     * What is asked for, or else the longest step value from 1/4 to 1/64t with at most one note a row and step and 95 % of the notes within the smaller
+     * of 20 % of a step and 25 ms, after the best swing is taken out; else 1/16, and it says so. Rows that need it then get finer steps of their own.
      *
      * @param byRow each row's notes by their start, none of them at the same time
      */
-    static NoteGrid fitting(Map<RowId, List<MidiNote>> byRow, MidiFile file) {
+    static NoteGrid of(Map<RowId, List<MidiNote>> byRow, MidiFile file, Taking taking) {
         List<long[]> rows = byRow.values().stream().map(notes -> starts(notes, file)).toList();
         // Finer grids swing as sixteenths do; a swing sought on them would bend itself to anything.
         Swing ofSixteenths = bestSwing(rows, StepValue.SIXTEENTH, file.units(1));
-        for (StepValue step : candidates()) {
-            Swing swing = !step.isPlain() ? Swing.STRAIGHT
-                    : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step);
-            if (fitsOneEach(rows, step, swing) && shareWithin(rows, step, swing, file.tempo()) >= SHARE_THAT_FITS) {
-                return new NoteGrid(step, swing, Optional.empty(), Map.of());
-            }
-        }
-        return new NoteGrid(StepValue.SIXTEENTH, ofSixteenths, Optional.of("no grid fits well; 1/16 is taken and the rest becomes timing"),
-                ownSteps(byRow, ofSixteenths, file));
+        List<Fit> fits = candidates().stream().map(step -> {
+            Swing swing = taking.swing().orElseGet(() -> !step.isPlain() ? Swing.STRAIGHT
+                    : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step));
+            return new Fit(step, swing, shareWithin(rows, step, swing, file.tempo()), fitsOneEach(rows, step, swing));
+        }).toList();
+        Optional<Fit> good = fits.stream().filter(Fit::isGood).findFirst();
+        StepValue step = taking.step().or(() -> good.map(Fit::step)).orElse(StepValue.SIXTEENTH);
+        Fit taken = fits.stream().filter(fit -> fit.step.equals(step)).findFirst().orElseThrow();
+        boolean nothingFits = good.isEmpty() && taking.step().isEmpty();
+        return new NoteGrid(step, taken.swing, nothingFits ? Optional.of("no grid fits well; 1/16 is taken and the rest becomes timing") : Optional.empty(),
+                taken.oneEach ? Map.of() : ownSteps(byRow, step, taken.swing, file), fits);
     }
 
     private static long[] starts(List<MidiNote> notes, MidiFile file) {
         return notes.stream().mapToLong(note -> file.units(note.start())).toArray();
     }
 
-    /** The longest step value below 1/16 that has a step for each note of a row, for rows that 1/16 has not. */
-    private static Map<RowId, StepValue> ownSteps(Map<RowId, List<MidiNote>> byRow, Swing swing, MidiFile file) {
+    /** The longest step value below the grid's that has a step for each note of a row, for rows that the grid has not. */
+    private static Map<RowId, StepValue> ownSteps(Map<RowId, List<MidiNote>> byRow, StepValue grid, Swing swing, MidiFile file) {
         Map<RowId, StepValue> own = new HashMap<>();
         byRow.forEach((row, notes) -> {
             List<long[]> alone = List.of(starts(notes, file));
-            if (!fitsOneEach(alone, StepValue.SIXTEENTH, swing)) {
-                candidates().stream().filter(step -> step.units() < StepValue.SIXTEENTH.units())
+            if (!fitsOneEach(alone, grid, swing)) {
+                candidates().stream().filter(step -> step.units() < grid.units())
                         .filter(step -> fitsOneEach(alone, step, step.isPlain() ? swing : Swing.STRAIGHT)).findFirst()
                         .ifPresent(step -> own.put(row, step));
             }
@@ -66,11 +83,11 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
     /** The grid of one row. */
     NoteGrid of(RowId row) {
         StepValue fine = own.get(row);
-        return fine == null ? this : new NoteGrid(fine, fine.isPlain() ? swing : Swing.STRAIGHT, Optional.empty(), Map.of());
+        return fine == null ? this : new NoteGrid(fine, fine.isPlain() ? swing : Swing.STRAIGHT, Optional.empty(), Map.of(), List.of());
     }
 
     /** Plain and triplet, the longest first: pure triplets are triplets before they are swung notes of a finer grid. */
-    private static List<StepValue> candidates() {
+    public static List<StepValue> candidates() {
         return StepValue.all().stream().filter(step -> step.feel() != StepValue.Feel.DOTTED && step.denominator() >= 4).sorted().toList();
     }
 
@@ -150,6 +167,6 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
                 all++;
             }
         }
-        return (double) fit / all;
+        return all == 0 ? 1 : (double) fit / all;
     }
 }

@@ -20,10 +20,10 @@ class LargeMidiTest {
         assertThat(file.length).isGreaterThan(14 << 20);
         MidiFile read = MidiFile.read(file);
         assertThat(read.notes()).hasSize(notes);
-        MidiImport laid = MidiImport.of(read, BuiltInKits.deckhand(), 15, "Long", 640);
+        MidiImport laid = MidiImport.of(read, BuiltInKits.deckhand(), 15, "Long", 640, Taking.PROPOSED);
         int hits = laid.patterns().stream().flatMap(pattern -> pattern.lanes().values().stream()).mapToInt(lane -> lane.hits().size()).sum();
         assertThat(hits).as("%s", laid.remarks()).isGreaterThan(notes / 2);
-        assertThatThrownBy(() -> MidiImport.of(read, BuiltInKits.deckhand(), 15, "Long", 20)).isInstanceOf(MidiException.class).hasMessageContaining("patterns");
+        assertThatThrownBy(() -> MidiImport.of(read, BuiltInKits.deckhand(), 15, "Long", 20, Taking.PROPOSED)).isInstanceOf(MidiException.class).hasMessageContaining("patterns");
     }
 
     @Test

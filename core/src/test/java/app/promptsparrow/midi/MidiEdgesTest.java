@@ -253,7 +253,7 @@ class MidiEdgesTest {
     // --- onto rows ---
 
     private static MidiImport laid(MidiBytes bytes) throws MidiException {
-        return MidiImport.of(MidiFile.read(bytes.file(96)), KIT, 100, "In", 10);
+        return MidiImport.of(MidiFile.read(bytes.file(96)), KIT, 100, "In", 10, Taking.PROPOSED);
     }
 
     private static List<Hit> hits(MidiImport laid, int pattern, String row) {
@@ -273,7 +273,7 @@ class MidiEdgesTest {
         assertThat(laid.kit().rowNamed("Bass 5").orElseThrow().midi().channel()).isEqualTo(5);
         assertThat(laid.kit().rowNamed("Bass 5").orElseThrow().id()).isEqualTo(new RowId(100));
         assertThat(laid.kit().rowNamed("Bass 6").orElseThrow().id()).isEqualTo(new RowId(101));
-        assertThat(laid.remarks()).containsExactly("the kit had no row for channel 5; 'Bass 5' was added", "the kit had no row for channel 6; 'Bass 6' was added");
+        assertThat(laid.remarks()).containsExactly("the kit had no row for channel 5; 'Bass 5' is added", "the kit had no row for channel 6; 'Bass 6' is added");
     }
 
     @Test
@@ -311,9 +311,9 @@ class MidiEdgesTest {
         assertThat(hits(laid, 1, "Closed hat").get(0).step()).isZero();
         assertThat(hits(laid, 1, "Closed hat").get(0).timing()).isEqualTo(-12_500);
         assertThat(hits(laid, 1, "Closed hat").get(0).velocity()).isEqualTo(1 + 256 % 127);
-        assertThatThrownBy(() -> MidiImport.of(MidiFile.read(bytes.file(96)), KIT, 100, "In", 1)).isInstanceOf(MidiException.class)
+        assertThatThrownBy(() -> MidiImport.of(MidiFile.read(bytes.file(96)), KIT, 100, "In", 1, Taking.PROPOSED)).isInstanceOf(MidiException.class)
                 .hasMessage("it would need 2 patterns of 256 steps and a project holds 1");
-        assertThat(MidiImport.of(MidiFile.read(bytes.file(96)), KIT, 100, "In", 2).patterns()).hasSize(2);
+        assertThat(MidiImport.of(MidiFile.read(bytes.file(96)), KIT, 100, "In", 2, Taking.PROPOSED).patterns()).hasSize(2);
     }
 
     @Test
@@ -360,11 +360,11 @@ class MidiEdgesTest {
         }
         Kit kit = full;
         MidiFile file = MidiFile.read(new MidiBytes().note(0, 10, 36, 90, 24).note(72, 10, 90, 90, 24).note(72, 10, 91, 90, 24).file(96));
-        MidiImport laid = MidiImport.of(file, kit, 500, "In", 10);
+        MidiImport laid = MidiImport.of(file, kit, 500, "In", 10, Taking.PROPOSED);
         assertThat(laid.remarks()).contains("2 notes have no place and were left out").anyMatch(remark -> remark.startsWith("the kit has no room for '"));
         MidiFile none = MidiFile.read(new MidiBytes().note(0, 10, 90, 90, 24).file(96));
-        assertThatThrownBy(() -> MidiImport.of(none, kit, 500, "In", 10)).hasMessage("none of its notes fits the kit");
-        assertThat(MidiImport.of(none, KIT, 500, "In", 10).remarks()).singleElement().asString().startsWith("the kit had no row for note 90; '");
+        assertThatThrownBy(() -> MidiImport.of(none, kit, 500, "In", 10, Taking.PROPOSED)).hasMessage("none of its notes fits the kit");
+        assertThat(MidiImport.of(none, KIT, 500, "In", 10, Taking.PROPOSED).remarks()).singleElement().asString().startsWith("the kit had no row for note 90; '");
     }
 
     @Test

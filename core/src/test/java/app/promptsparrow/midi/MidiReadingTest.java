@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.export.Arrival;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
@@ -203,7 +204,7 @@ class MidiReadingTest {
         Project open = Project.untitled();
         open = open.withKit(open.kit().with(new RowId(1), row -> row.withName("Boot"))).withKit(open.kit().without(new RowId(3)));
         Project target = open.withKit(open.kit().with(new RowId(1), row -> row.withName("Boot")));
-        ImportPlan.Patterns read = ImportPlan.patternsOfMidi(path, target);
+        Arrival read = Arrival.ofMidi(path, target);
         Pattern wake = demo.at(DemoProject.FIRST_SHOWN).orElseThrow();
         assertThat(read.patterns()).hasSize(1);
         assertThat(read.patterns().get(0).id()).isEqualTo(target.freshPatternId());
@@ -219,7 +220,7 @@ class MidiReadingTest {
         for (int i = 0; i < 8; i++) { // sixteenths of 24 ticks, every second one 4 late
             bytes.note(i == 0 ? 0 : 12, 10, 42, 90, 16).note(12, 10, 42, 70, 8);
         }
-        ImportPlan.Patterns read = ImportPlan.patternsOfMidi(Files.write(folder.resolve("swung.mid"), bytes.file(96)), DemoProject.make());
+        Arrival read = Arrival.ofMidi(Files.write(folder.resolve("swung.mid"), bytes.file(96)), DemoProject.make());
         Pattern pattern = read.patterns().get(0);
         assertThat(pattern.swing().orElseThrow().perMille()).isBetween(570, 590);
         assertThat(pattern.lane(new RowId(4)).hits()).hasSize(16);

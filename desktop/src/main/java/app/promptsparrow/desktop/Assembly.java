@@ -34,6 +34,7 @@ import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
@@ -72,11 +73,15 @@ public final class Assembly {
         Recorder recorder = new Recorder(session, chosen, playing, new Metronome(session));
         SlotChooser slots = new SlotChooser(session, chosen, playing);
         Kits kits = new Kits(session);
-        FileActions files = new FileActions(session, chosen, new BringIn(session, chosen, slots));
+        BringIn bringIn = new BringIn(session, chosen, slots);
+        Arriving arriving = new Arriving(session, chosen, bringIn);
+        FileActions files = new FileActions(session, chosen, bringIn, arriving);
         Orders orders = new Orders(session);
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
+        presenter.rowEditor().onPatterns(files::take);
+        bringIn.onCursor(presenter::cursor);
         session.later().add(kits::openRemembered);
         MonitorPort monitor = new MonitorPort(midi);
         PadsPort ports = new PadsPort(monitor);
@@ -92,7 +97,7 @@ public final class Assembly {
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), files, settings.theme()),
-                new ExportView(new ExportPresenter(session, chosen, playing, orders), files, settings.theme())));
+                new ExportView(new ExportPresenter(session, chosen, playing, orders), arriving, files, settings.theme())));
     }
 
     /** The whole content of the window. */

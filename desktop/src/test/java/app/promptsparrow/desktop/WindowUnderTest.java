@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop;
 
-import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.live.HandIn;
@@ -29,11 +28,16 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
+import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
+import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Labeled;
+import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.Pane;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -203,6 +207,42 @@ public abstract class WindowUnderTest {
         robot.moveTo(from).press(MouseButton.PRIMARY);
         robot.moveTo(from.midpoint(to)).moveTo(to).release(MouseButton.PRIMARY);
         settle();
+    }
+
+    /** Drags files from a window of the test's own to a place on the screen, by the system's own means. */
+    protected static void drop(FxRobot robot, List<Path> files, Point2D to) {
+        Stage stage = WaitForAsyncUtils.waitForAsyncFx(10_000, () -> {
+            Pane pane = new Pane();
+            pane.setOnDragDetected(event -> {
+                ClipboardContent content = new ClipboardContent();
+                content.putFiles(files.stream().map(Path::toFile).toList());
+                pane.startDragAndDrop(TransferMode.COPY).setContent(content);
+                event.consume();
+            });
+            Stage made = new Stage();
+            made.setScene(new Scene(pane, 120, 80));
+            made.setX(1_100);
+            made.setY(600);
+            made.show();
+            return made;
+        });
+        settle();
+        robot.moveTo(middle(stage.getScene().getRoot())).press(MouseButton.PRIMARY).moveBy(-20, -10).moveBy(-20, -10);
+        robot.moveTo(to).moveBy(2, 0).moveBy(-2, 0);
+        settle();
+        robot.release(MouseButton.PRIMARY);
+        settle();
+        interact(stage::close);
+    }
+
+    protected static Point2D middle(FxRobot robot, String query) {
+        return middle(robot.lookup(query).query());
+    }
+
+    /** The middle of a node on the screen. */
+    protected static Point2D middle(Node node) {
+        Bounds bounds = node.localToScreen(node.getBoundsInLocal());
+        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
     }
 
     protected static String text(FxRobot robot, String query) {

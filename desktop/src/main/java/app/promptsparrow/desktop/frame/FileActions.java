@@ -9,10 +9,13 @@ import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
+import app.promptsparrow.export.Arrival;
 import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.FileVersion;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.ProjectFile;
@@ -24,6 +27,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /**
  * New, open, save, bring in: what the file menu does with projects. Whatever goes wrong is one sentence and leaves the open
@@ -35,11 +39,14 @@ public final class FileActions implements BringIn.Files {
     private final ProjectStore store;
     private final Chosen chosen;
     private final BringIn bringIn;
+    private final Arriving arriving;
+    private Supplier<Runnable> toArriving = () -> () -> { };
     private final Questions questions;
     private final Jobs jobs;
     private final Settings settings;
 
-    public FileActions(Session session, Chosen chosen, BringIn bringIn) {
+    public FileActions(Session session, Chosen chosen, BringIn bringIn, Arriving arriving) {
+        this.arriving = arriving;
         this.session = session;
         this.store = session.store();
         this.chosen = chosen;
@@ -198,15 +205,14 @@ public final class FileActions implements BringIn.Files {
     }
 
     private void chart(Path file) {
+        Project open = store.project();
         jobs.inOrder(() -> {
-            String text = TextFile.read(file);
-            return () -> {
-                try {
-                    bringIn(file, store.project(), ImportPlan.patternsOfChart(text, store.project()));
-                } catch (ChartException | IllegalArgumentException wrong) {
-                    questions.problem(file.getFileName() + ": " + wrong.getMessage());
-                }
-            };
+            try {
+                Arrival read = Arrival.ofChart(TextFile.read(file), open);
+                return () -> bringIn(file, read);
+            } catch (ChartException wrong) {
+                throw new FileProblem(file, wrong.getMessage(), wrong);
+            }
         });
     }
 
@@ -232,8 +238,8 @@ public final class FileActions implements BringIn.Files {
     private void midi(Path file) {
         Project open = store.project();
         jobs.inOrder(() -> {
-            ImportPlan.Patterns read = ImportPlan.patternsOfMidi(file, open);
-            return () -> bringIn(file, open, read);
+            Arrival read = Arrival.ofMidi(file, open);
+            return () -> bringIn(file, read);
         });
     }
 
@@ -261,24 +267,34 @@ public final class FileActions implements BringIn.Files {
         }));
     }
 
-    /**
-     * Into the chosen slot, and from there on into the next free ones; asked about if the slot holds a pattern.
-     *
-     * @param readFor the project whose rows and ids it was read for
-     */
-    private void bringIn(Path file, Project readFor, ImportPlan.Patterns read) {
-        chosen.pattern().ifPresentOrElse(pattern -> questions.ask("The chosen slot holds '" + pattern.name() + "'.", List.of(
-                        new Questions.Answer("Next free slot", () -> bringIn(file, readFor, read, false)),
-                        new Questions.Answer("Replace it", () -> bringIn(file, readFor, read, true)), Questions.Answer.none("Cancel"))),
-                () -> bringIn(file, readFor, read, true));
+    /** @param to shows what waits to be taken, and gives the way back */
+    void onArriving(Supplier<Runnable> to) {
+        toArriving = to;
     }
 
-    private void bringIn(Path file, Project readFor, ImportPlan.Patterns read, boolean intoShown) {
-        if (readFor.given().equals(store.project().given()) && readFor.kit() == store.project().kit()) {
-            bringIn.into(read, intoShown);
+    /** Where nothing needs a decision into the chosen slot, asked about if it holds a pattern; else it is shown before it comes in. */
+    private void bringIn(Path file, Arrival read) {
+        if (!read.isPlain()) {
+            look(file, read);
+            return;
+        }
+        chosen.pattern().ifPresentOrElse(pattern -> questions.ask("The chosen slot holds '" + pattern.name() + "'.", List.of(
+                        new Questions.Answer("Next free slot", () -> bringIn(file, read, Arriving.Into.FREE)),
+                        new Questions.Answer("Replace it", () -> bringIn(file, read, Arriving.Into.SHOWN)),
+                        new Questions.Answer("Look first …", () -> look(file, read)), Questions.Answer.none("Cancel"))),
+                () -> bringIn(file, read, Arriving.Into.SHOWN));
+    }
+
+    private void bringIn(Path file, Arrival read, Arriving.Into into) {
+        if (Arriving.isOf(read, store.project())) {
+            bringIn.into(read, into, false);
         } else {
             questions.problem(file.getFileName() + ": the project was changed meanwhile; bring it in again");
         }
+    }
+
+    private void look(Path file, Arrival read) {
+        arriving.offer(file.getFileName().toString(), read, toArriving.get());
     }
 
     /** A MIDI file as a project of its own, under the file's name, so that saving it never means the project it came from. */

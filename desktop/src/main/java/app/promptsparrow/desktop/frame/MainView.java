@@ -96,6 +96,11 @@ public final class MainView extends StackPane {
         travel = new Travel(session, chosen);
         this.exports = exports;
         questionBar.onLeave(this::focusGrid);
+        files.onArriving(() -> {
+            View before = view;
+            show(view("Export"));
+            return () -> show(before);
+        });
         middle.setCenter(view.node());
         middle.setTop(new VBox(transport, liveLine, questionBar));
         Forms.showIf(false, liveLine);

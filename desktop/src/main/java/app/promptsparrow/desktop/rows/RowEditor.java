@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.rows;
 import app.promptsparrow.chart.NewRows;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
@@ -20,6 +21,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** What can be done to the rows of the kit: add, remove, move, name. Each is one undoable step. Owned by the UI thread. */
 public final class RowEditor {
@@ -28,6 +30,7 @@ public final class RowEditor {
     private final Chosen chosen;
     private final SoundFiles sounds;
     private Consumer<Path> kitOpener = file -> { };
+    private Consumer<Path> patternOpener = file -> { };
 
     public RowEditor(Session session, Chosen chosen) {
         this.session = session;
@@ -92,6 +95,11 @@ public final class RowEditor {
         kitOpener = opener;
     }
 
+    /** @param opener takes files that hold patterns: MIDI, charts, projects */
+    public void onPatterns(Consumer<Path> opener) {
+        patternOpener = opener;
+    }
+
     /** Puts sound files on a row, or below all rows if there is none, see {@link SoundFiles}; a kit file takes the place of the kit. */
     public void bring(List<Path> files, Optional<RowId> onto) {
         Optional<Path> kit = files.stream().filter(file -> KitFiles.isKit(file.toString())).findFirst();
@@ -99,7 +107,16 @@ public final class RowEditor {
             kitOpener.accept(kit.get());
             return;
         }
-        sounds.bring(files, onto);
+        List<Path> patterns = files.stream().filter(RowEditor::holdsPatterns).toList();
+        patterns.forEach(patternOpener);
+        if (patterns.size() < files.size()) {
+            sounds.bring(files.stream().filter(file -> !patterns.contains(file)).toList(), onto);
+        }
+    }
+
+    private static boolean holdsPatterns(Path file) {
+        String name = file.toString().toLowerCase(Locale.ROOT);
+        return Stream.of(".mid", ".midi", ".txt", ProjectFile.EXTENSION).anyMatch(name::endsWith);
     }
 
     /** Puts sound files on a layer of the chosen row. */

@@ -2,19 +2,26 @@ package app.promptsparrow.desktop.slots;
 
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.export.Arrival;
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.BankEdit;
+import app.promptsparrow.project.Clip;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.text.Plural;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /** Puts patterns that were read from elsewhere into slots. Owned by the UI thread; needs no window. */
 public final class BringIn {
@@ -38,6 +45,16 @@ public final class BringIn {
     private final Session session;
     private final Chosen chosen;
     private final SlotChooser slots;
+    private Supplier<Cursor> cursor = () -> null;
+
+    /**
+     * Where the hand is in the shown pattern.
+     *
+     * @param units from the pattern's start
+     * @param name  of the step, as people count it
+     */
+    public record Cursor(long units, String name) {
+    }
 
     public BringIn(Session session, Chosen chosen, SlotChooser slots) {
         this.session = session;
@@ -45,21 +62,38 @@ public final class BringIn {
         this.slots = slots;
     }
 
+    /** @param at where the cursor is, asked when it is needed */
+    public void onCursor(Supplier<Cursor> at) {
+        cursor = at;
+    }
+
+    /** The cursor's step, as people count it; empty if there is no cursor. */
+    Optional<String> cursor() {
+        return Optional.ofNullable(cursor.get()).map(Cursor::name);
+    }
+
     /**
-     * Puts patterns that were read into slots, as one step: the first into the shown one or the next free one, the others into
-     * the free ones behind it.
+     * Puts patterns that were read where they are wished, as one step: the first into the shown slot or the next free one and the others into
+     * the free ones behind it; into a bank of their own; or the hits of a single one into the shown pattern from the cursor on.
+     *
+     * @param tempo whether the project takes the tempo that was read
+     * @return whether it came in; if not it was said why
      */
-    public void into(ImportPlan.Patterns read, boolean intoShown) {
+    public boolean into(Arrival read, Arriving.Into where, boolean tempo) {
         Project project = session.project();
         List<Edit> edits = new ArrayList<>(read.newRows().stream().map(row -> (Edit) new KitEdit.AddRow(row)).toList());
+        read.otherTempo().filter(other -> tempo).ifPresent(other -> edits.add(new ProjectEdit.SetTempo(other)));
+        if (where == Arriving.Into.CURSOR) {
+            return atCursor(read, edits);
+        }
         List<Bank> banks = new ArrayList<>(project.banks());
         SlotRef first = null;
         for (Pattern pattern : read.patterns()) {
-            SlotRef slot = first == null && intoShown ? chosen.shown() : freeSlot(banks, chosen.shown().bank());
+            SlotRef slot = first == null && where == Arriving.Into.SHOWN ? chosen.shown() : freeSlot(banks, where == Arriving.Into.BANK ? project.banks().size() : chosen.shown().bank());
             if (slot.bank() == banks.size()) {
                 if (banks.size() == Project.MAX_BANKS) {
                     session.say("all " + Project.MAX_BANKS + " banks are full; nothing was brought in");
-                    return;
+                    return false;
                 }
                 banks.add(Bank.empty("Bank " + (banks.size() + 1)));
                 edits.add(new BankEdit.AddBank("Bank " + banks.size()));
@@ -69,11 +103,31 @@ public final class BringIn {
             first = first == null ? slot : first;
         }
         SlotRef shown = first;
+        return done(new Edit.Together("Bring in " + Plural.of(read.patterns().size(), "pattern"), edits), () -> slots.choose(shown, true), read.sentence());
+    }
+
+    private boolean atCursor(Arrival read, List<Edit> edits) {
+        Project project = session.project();
+        Project with = project.withKit(read.kit());
+        Pattern into = chosen.pattern().orElseThrow();
+        Pattern pattern = read.patterns().get(0);
+        Map<RowId, List<Hit>> hits = new HashMap<>();
+        pattern.lanes().forEach((row, lane) -> hits.put(row, lane.hits()));
+        RowId only = pattern.lanes().keySet().stream().filter(row -> !pattern.lane(row).hits().isEmpty()).findFirst().orElseThrow();
+        Clip.Paste paste = Clip.of(with, pattern, hits).over(0, pattern.durationUnits()).paste(with, into, only, cursor.get().units(), true, true);
+        edits.add(paste.edit());
+        String lost = paste.lost() == 0 ? "" : "; " + Plural.of(paste.lost(), "hit") + " beyond the end of " + into.name() + " left out";
+        return done(new Edit.Together("Bring in at the cursor", edits), () -> { }, read.sentence() + lost);
+    }
+
+    private boolean done(Edit edit, Runnable then, String sentence) {
+        Project before = session.project();
         session.guarded(() -> {
-            session.store().apply(new Edit.Together("Bring in " + Plural.of(read.patterns().size(), "pattern"), edits));
-            slots.choose(shown, true);
-            session.say("brought in: " + read.sentence());
+            session.store().apply(edit);
+            then.run();
+            session.say("brought in: " + sentence);
         });
+        return session.project() != before;
     }
 
     /** Adds all banks of another project that hold patterns, as one step. */

@@ -13,8 +13,6 @@ import java.nio.file.Files;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Bounds;
-import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javax.sound.sampled.AudioFileFormat;
@@ -36,11 +34,6 @@ class ExportWindowTest extends WindowUnderTest {
         robot.push(KeyCode.ALT, KeyCode.DIGIT5);
         until(() -> robot.lookup("#export-write").tryQuery().isPresent());
         until(() -> text(robot, "#export-sentence").contains("notes"));
-    }
-
-    private Point2D middle(FxRobot robot, String query) {
-        Bounds bounds = robot.lookup(query).query().localToScreen(robot.lookup(query).query().getBoundsInLocal());
-        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
     }
 
     private void press(FxRobot robot, String... queries) {

@@ -19,16 +19,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Bounds;
-import javafx.geometry.Point2D;
-import javafx.scene.Node;
-import javafx.scene.Scene;
-import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
-import javafx.scene.input.TransferMode;
-import javafx.scene.layout.Pane;
-import javafx.stage.Stage;
 import javax.sound.sampled.AudioFileFormat;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
@@ -66,47 +57,11 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         interact(() -> presenter.rowEditor().bring(files, onto));
     }
 
-    /** A window of the test's own from which files are dragged. */
-    private Point2D source(List<Path> files) {
-        double[] at = new double[2];
-        interact(() -> {
-            Pane pane = new Pane();
-            pane.setOnDragDetected(event -> {
-                ClipboardContent content = new ClipboardContent();
-                content.putFiles(files.stream().map(Path::toFile).toList());
-                pane.startDragAndDrop(TransferMode.COPY).setContent(content);
-                event.consume();
-            });
-            Stage stage = new Stage();
-            stage.setScene(new Scene(pane, 120, 80));
-            stage.setX(1_100);
-            stage.setY(600);
-            stage.show();
-            Bounds bounds = pane.localToScreen(pane.getBoundsInLocal());
-            at[0] = bounds.getCenterX();
-            at[1] = bounds.getCenterY();
-        });
-        return new Point2D(at[0], at[1]);
-    }
-
-    private static void dragOver(FxRobot robot, Point2D from, Point2D to) {
-        robot.moveTo(from).press(MouseButton.PRIMARY).moveBy(-20, -10).moveBy(-20, -10);
-        robot.moveTo(to).moveBy(2, 0).moveBy(-2, 0);
-        settle();
-        robot.release(MouseButton.PRIMARY);
-        settle();
-    }
-
-    private static Point2D middle(Node node) {
-        Bounds bounds = node.localToScreen(node.getBoundsInLocal());
-        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
-    }
-
     @Test
     void a_file_dropped_on_a_row_is_its_sound_at_once_and_undo_brings_the_old_one_back(FxRobot robot) throws Exception {
         Path file = wav("rope slap.wav", 300);
         Row before = row(SNARE);
-        dragOver(robot, source(List.of(file)), middle(robot.lookup("#row-2").query()));
+        drop(robot, List.of(file), middle(robot.lookup("#row-2").query()));
         until(() -> row(SNARE).layers().get(0).sound() instanceof SampleSound);
         assertThat(sample(row(SNARE), 0).name()).isEqualTo("rope slap");
         assertThat(text(robot, "#status")).startsWith("rope slap is on Snare · level matched by +");
@@ -125,7 +80,7 @@ class OwnSoundsWindowTest extends WindowUnderTest {
         interact(() -> store.apply(new KitEdit.SetRow("Split", row(SNARE).withVoicing(row(SNARE).voicing().withChoice(LayerChoice.BY_VELOCITY))
                 .withLayers(List.of(row(SNARE).layers().get(0).withVelocities(1, 80), row(SNARE).layers().get(1).withVelocities(81, 127))))));
         Row before = row(SNARE);
-        dragOver(robot, source(List.of(wav("hard slap.wav", 300))), middle(robot.lookup("#layer-1").query()));
+        drop(robot, List.of(wav("hard slap.wav", 300)), middle(robot.lookup("#layer-1").query()));
         until(() -> row(SNARE).layers().get(1).sound() instanceof SampleSound);
         assertThat(row(SNARE).layers()).hasSize(2);
         assertThat(row(SNARE).layers().get(0)).isEqualTo(before.layers().get(0));

@@ -63,12 +63,6 @@ class SlotsWindowTest extends WindowUnderTest {
         return WaitForAsyncUtils.waitForAsyncFx(10_000, asked);
     }
 
-    private Point2D middle(FxRobot robot, String query) {
-        Node node = robot.lookup(query).query();
-        Bounds at = node.localToScreen(node.getBoundsInLocal());
-        return new Point2D(at.getCenterX(), at.getCenterY());
-    }
-
     private void press(FxRobot robot, String query, KeyCode held) {
         robot.press(held).clickOn(query).release(held);
         settle();

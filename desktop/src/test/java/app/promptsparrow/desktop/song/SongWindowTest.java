@@ -94,11 +94,6 @@ class SongWindowTest extends WindowUnderTest {
         return new Point2D(at(robot, "#song-rails", share(entry, inEntry), 0).getX(), head.getCenterY());
     }
 
-    private Point2D middle(FxRobot robot, String query) {
-        Bounds bounds = robot.lookup(query).query().localToScreen(robot.lookup(query).query().getBoundsInLocal());
-        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
-    }
-
     private static String written(Song song) {
         return song.entries().stream().map(entry -> DEMO.pattern(entry.pattern()).orElseThrow().name() + " " + entry.repeats() + entry.fill().map(fill -> " fill " + DEMO.pattern(fill).orElseThrow().name()).orElse(""))
                 .collect(Collectors.joining(", "));

@@ -13,6 +13,7 @@ import app.promptsparrow.desktop.rows.RowsInView;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
@@ -74,7 +75,7 @@ public final class BeatPresenter {
 
     /** Plays the shown pattern from the cursor's step. */
     public void playFromCursor() {
-        chosen.pattern().ifPresent(p -> playing.from(hand.cursor() * p.laneStep(chosen.row().id()).units()));
+        chosen.pattern().ifPresent(p -> playing.from(hand.units(p)));
     }
 
     /** Loops the selected stretch of time, or the cursor's beat; or no longer. */
@@ -85,7 +86,7 @@ public final class BeatPresenter {
         }
         chosen.pattern().ifPresent(pattern -> {
             long beat = session.project().meterOf(pattern).beatUnits();
-            long at = hand.cursor() * pattern.laneStep(chosen.row().id()).units() / beat * beat;
+            long at = hand.units(pattern) / beat * beat;
             Selecting.Stretch stretch = span(pattern, beat).orElse(new Selecting.Stretch(at, at + beat));
             playing.loop(Optional.of(new Playing.Range(pattern.id(), stretch.fromUnits(), Math.min(pattern.durationUnits(), stretch.toUnits()))));
         });
@@ -168,6 +169,11 @@ public final class BeatPresenter {
     /** Where the cursor is and what is selected. */
     public Hand hand() {
         return hand;
+    }
+
+    /** Where the cursor is, for what comes in there. */
+    public BringIn.Cursor cursor() {
+        return new BringIn.Cursor(chosen.pattern().map(hand::units).orElse(0L), "step " + (hand.cursor() + 1));
     }
 
     /** What the next hit gets. */

@@ -138,7 +138,7 @@ public final class HitClipboard {
             session.say(clip.isEmpty() ? "there are no hits on the clipboard; select some and press Ctrl+C" : "the slot is empty");
             return;
         }
-        long at = nextUnits >= 0 ? nextUnits : hand.cursor() * pattern.get().laneStep(chosen.row().id()).units();
+        long at = nextUnits >= 0 ? nextUnits : hand.units(pattern.get());
         if (at >= pattern.get().durationUnits()) {
             session.say("the pattern ends here");
             drop();

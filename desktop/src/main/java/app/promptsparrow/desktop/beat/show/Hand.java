@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -61,6 +62,11 @@ public final class Hand {
 
     private int lastStep() {
         return chosen.pattern().map(p -> p.laneSteps(chosen.row().id()) - 1).orElse(0);
+    }
+
+    /** Where the cursor's step begins in a pattern, in units from its start. */
+    public long units(Pattern pattern) {
+        return cursor() * pattern.laneStep(chosen.row().id()).units();
     }
 
     /** The cursor's step of the chosen row. */

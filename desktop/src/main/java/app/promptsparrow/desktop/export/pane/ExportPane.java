@@ -7,6 +7,7 @@ import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
 import app.promptsparrow.desktop.orders.Order;
 import app.promptsparrow.desktop.page.PagesPane;
+import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.Miniature;
 import app.promptsparrow.desktop.theme.Theme;
@@ -53,10 +54,19 @@ final class ExportPane extends BorderPane {
     private Theme theme;
     private final DragCard card;
     private final WrittenPane written;
+    private final Arriving arriving;
+    private final ArrivalPane arrivalPane;
+    private final VBox out;
+    private final VBox in;
     private boolean dirty = true;
 
-    /** @param files takes what is brought in */
-    ExportPane(ExportPresenter presenter, BringIn.Files files, Theme theme) {
+    /**
+     * @param arriving what was read and waits to be taken
+     * @param files    takes what is brought in
+     */
+    ExportPane(ExportPresenter presenter, Arriving arriving, BringIn.Files files, Theme theme) {
+        this.arriving = arriving;
+        arrivalPane = new ArrivalPane(arriving, theme);
         this.theme = theme;
         this.presenter = presenter;
         card = new DragCard(presenter);
@@ -75,9 +85,11 @@ final class ExportPane extends BorderPane {
         VBox left = new VBox(10, panel(what()), panel(card));
         left.setMinWidth(LEFT);
         left.setMaxWidth(LEFT);
-        VBox as = panel(new VBox(10, forms, page, grow(), sentence, buttons()));
-        VBox.setVgrow(as, Priority.ALWAYS);
-        VBox right = new VBox(10, as, panel(in(files)));
+        out = panel(new VBox(10, forms, page, grow(), sentence, buttons()));
+        in = panel(arrivalPane);
+        VBox.setVgrow(out, Priority.ALWAYS);
+        VBox.setVgrow(in, Priority.ALWAYS);
+        VBox right = new VBox(10, out, in, panel(in(files)));
         HBox.setHgrow(right, Priority.ALWAYS);
         HBox both = new HBox(10, left, right);
         VBox.setVgrow(both, Priority.ALWAYS);
@@ -177,7 +189,7 @@ final class ExportPane extends BorderPane {
         for (Button button : List.of(midi, chart, banks)) {
             HBox.setHgrow(button, Priority.NEVER);
         }
-        HBox head = new HBox(8, Forms.strong("Bring in"), Forms.second("drop a MIDI file, a chart or a project here: into the shown slot, or the next free ones"));
+        HBox head = new HBox(8, Forms.strong("Bring in"), Forms.second("drop a MIDI file, a chart or a project here or on the grid"));
         head.setAlignment(Pos.CENTER_LEFT);
         VBox box = new VBox(8, head, new HBox(6, midi, chart, banks));
         box.setId("bring-in");
@@ -219,6 +231,9 @@ final class ExportPane extends BorderPane {
         if (audio) {
             Forms.showIf(form == Order.Form.WAV, shown.getChildren().get(shown.getChildren().size() - 1)); // stems never go through the limiter
         }
+        Forms.showIf(arriving.now().isEmpty(), out);
+        Forms.showIf(arriving.now().isPresent(), in);
+        arrivalPane.update();
         sentence.setText(presenter.sentence());
         write.setDisable(!presenter.isPossible());
         write.setText(form == Order.Form.STEMS ? "write into a folder …" : "write …");
@@ -240,6 +255,7 @@ final class ExportPane extends BorderPane {
 
     void setTheme(Theme to) {
         theme = to;
+        arrivalPane.setTheme(to);
         dirty = true;
     }
 }

@@ -34,11 +34,6 @@ class FieldsWindowTest extends RealWindow {
         return grid(robot).isFocused();
     }
 
-    private static Point2D middle(Node node) {
-        var bounds = node.localToScreen(node.getBoundsInLocal());
-        return new Point2D(bounds.getCenterX(), bounds.getCenterY());
-    }
-
     // --- numbers ---
 
     @Test

@@ -120,8 +120,10 @@ class WordsWindowTest extends RealWindow {
     void a_chart_is_imported_into_free_slots_and_exported(FxRobot robot) throws Exception {
         answer = folder.resolve("two.txt");
         Files.writeString(answer, "# One\ntempo 150\nKick |x---|\n# Two\nTambourine |x-x-|\n");
-        chosen = 0;
         menu(robot, "menu-bring-chart");
+        until(() -> robot.lookup("#arrival-put").tryQuery().isPresent());
+        settle();
+        robot.clickOn("#arrival-put");
         until(() -> store.project().filledSlots().size() == 3);
         assertThat(store.project().banks().get(0).patterns()).extracting(p -> p.name()).containsExactly("Pattern 1", "One", "Two");
         assertThat(store.project().tempo().milliBpm()).isEqualTo(92_000);

@@ -1,0 +1,202 @@
+package app.promptsparrow.midi;
+
+import app.promptsparrow.chart.NewRows;
+import app.promptsparrow.kit.Family;
+import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.MidiOut;
+import app.promptsparrow.kit.PercussionMap;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+
+/** Which row each note of a MIDI file goes to: drums by their key, lines by their channel to bass rows; rows that the kit lacks are added. Used once, on one thread. */
+final class NoteRows {
+
+    /** Notes of a channel that begin within this time and sound together are a chord and not a fast line. */
+    private static final long CHORD_MICROS = 25_000;
+    private static final int MOST_VOICES = 4;
+
+    private final MidiFile file;
+    private final Taking taking;
+    private final List<String> remarks = new ArrayList<>();
+    private final Map<RowId, List<MidiNote>> byRow = new LinkedHashMap<>();
+    private final Map<NoteSource, Integer> counts = new TreeMap<>();
+    private final Map<NoteSource, Optional<Row>> taken = new TreeMap<>();
+    /** Rows for the notes of chords that the lowest one's row has no room for. */
+    private final Map<Integer, Optional<Row>> voices = new HashMap<>();
+    private Kit kit;
+    private int nextId;
+    private int lost;
+    private int doubled;
+
+    NoteRows(MidiFile file, Kit kit, int firstId, Taking taking) {
+        this.file = file;
+        this.kit = kit;
+        this.nextId = firstId;
+        this.taking = taking;
+        assign();
+    }
+
+    /** Each row's notes by their start, none of them at the same time. */
+    Map<RowId, List<MidiNote>> byRow() {
+        return byRow;
+    }
+
+    Kit kit() {
+        return kit;
+    }
+
+    List<String> remarks() {
+        return remarks;
+    }
+
+    /** Notes that found no row, though they were not to be left out. */
+    int lost() {
+        return lost;
+    }
+
+    /** Notes that stand at the same time as a louder one on their row. */
+    int doubled() {
+        return doubled;
+    }
+
+    /** What the file's notes come from, and where they go. */
+    List<MidiImport.Assigned> assigned(Kit before) {
+        return counts.entrySet().stream().map(source -> {
+            Optional<Row> row = taken.get(source.getKey());
+            return new MidiImport.Assigned(source.getKey(), source.getValue(), row, row.isPresent() && before.row(row.get().id()).isEmpty());
+        }).toList();
+    }
+
+    private void assign() {
+        Map<Integer, List<MidiNote>> lines = new TreeMap<>();
+        for (MidiNote note : file.notes()) {
+            boolean drum = taking.drums().contains(note.channel());
+            NoteSource source = drum ? new NoteSource(note.channel(), note.key()) : NoteSource.line(note.channel());
+            counts.merge(source, 1, Integer::sum);
+            if (!drum) {
+                lines.computeIfAbsent(note.channel(), channel -> new ArrayList<>()).add(note);
+                continue;
+            }
+            place(taken.computeIfAbsent(source, from -> wished(from).orElseGet(() -> drum(from.key()))), source, note);
+        }
+        lines.forEach(this::assignLine);
+    }
+
+    private void place(Optional<Row> row, NoteSource source, MidiNote note) {
+        if (row.isPresent()) {
+            add(row.get(), note);
+        } else if (!(taking.targets().get(source) instanceof Taking.Target.LeftOut)) {
+            lost++;
+        }
+    }
+
+    /** What was asked for, if anything was; the inner one is empty where that is "nowhere". */
+    private Optional<Optional<Row>> wished(NoteSource source) {
+        Taking.Target target = taking.targets().get(source);
+        if (target instanceof Taking.Target.OnRow on) {
+            return kit.row(on.row()).map(Optional::of);
+        }
+        if (target instanceof Taking.Target.NewRow) {
+            return Optional.of(source.isLine() ? newBass(source.channel(), 0) : newDrum(source.key()));
+        }
+        return target == null ? Optional.empty() : Optional.of(Optional.empty());
+    }
+
+    /** A note goes to its row; of several at one tick the loudest stays. */
+    private void add(Row row, MidiNote note) {
+        List<MidiNote> notes = byRow.computeIfAbsent(row.id(), id -> new ArrayList<>());
+        int at = notes.size();
+        while (at > 0 && notes.get(at - 1).start() > note.start()) {
+            at--; // only where several sources were sent to one row
+        }
+        MidiNote before = at == 0 ? null : notes.get(at - 1);
+        if (before == null || before.start() != note.start()) {
+            notes.add(at, note);
+            return;
+        }
+        doubled++;
+        if (note.velocity() > before.velocity()) {
+            notes.set(at - 1, note);
+        }
+    }
+
+    /** A line is a bass row; notes that sound together are a row each, the lowest on the first. */
+    private void assignLine(int channel, List<MidiNote> notes) {
+        NoteSource source = NoteSource.line(channel);
+        Optional<Row> first = wished(source).orElseGet(() -> bass(channel));
+        taken.put(source, first);
+        boolean chords = first.isPresent() && first.get().isBass();
+        long together = file.tempo().unitsOfMicros(CHORD_MICROS);
+        for (int from = 0; from < notes.size();) {
+            int to = from + 1;
+            while (chords && to < notes.size() && isChord(notes.get(from), notes.get(to), together)) {
+                to++;
+            }
+            List<MidiNote> chord = new ArrayList<>(notes.subList(from, to));
+            chord.sort(Comparator.comparingInt(MidiNote::key));
+            int voice = 0;
+            int key = -1;
+            for (MidiNote note : chord) {
+                voice += key >= 0 && note.key() != key ? 1 : 0;
+                key = note.key();
+                int number = voice;
+                place(voice == 0 ? first : voice < MOST_VOICES ? voices.computeIfAbsent(channel * MOST_VOICES + voice, of -> newBass(channel, number)) : Optional.empty(), source, note);
+            }
+            from = to;
+        }
+    }
+
+    private boolean isChord(MidiNote first, MidiNote note, long together) {
+        return note.start() == first.start() || file.units(note.start()) - file.units(first.start()) <= together && first.end() > note.start() + 1;
+    }
+
+    private Optional<Row> bass(int channel) {
+        return kit.rows().stream().filter(row -> row.isBass() && row.midi().channel() == channel).findFirst().or(() -> newBass(channel, 0));
+    }
+
+    private Optional<Row> newBass(int channel, int voice) {
+        String name = "Bass " + channel + (voice == 0 ? "" : " voice " + (voice + 1));
+        return added(free(name), voice == 0 ? "channel " + channel : "note " + (voice + 1) + " of the chords on channel " + channel,
+                row -> voice == 0 ? row.withMidi(row.midi().withChannel(channel)) : row);
+    }
+
+    private Optional<Row> drum(int key) {
+        return kit.rows().stream().filter(row -> !row.isBass() && row.midi().note() == key).findFirst().or(() -> newDrum(key));
+    }
+
+    private Optional<Row> newDrum(int key) {
+        String name = PercussionMap.rowName(key);
+        return added(free(kit.rowNamed(name).isPresent() ? name + " " + key : name), "note " + key, row -> row.withMidi(MidiOut.drum(key)));
+    }
+
+    /** The name itself, or with a number behind it if the kit has it already. */
+    private String free(String name) {
+        String free = name;
+        for (int n = 2; kit.rowNamed(free).isPresent(); n++) {
+            free = name + " (" + n + ")";
+        }
+        return free;
+    }
+
+    /** A row that the kit lacks, if it has room. */
+    private Optional<Row> added(String name, String what, UnaryOperator<Row> finish) {
+        if (kit.rows().size() == Kit.MAX_ROWS || nextId > RowId.MAX) {
+            remarks.add("the kit has no room for '" + name + "'");
+            return Optional.empty();
+        }
+        Row row = finish.apply(NewRows.named(name, kit, nextId).orElseGet(() -> NewRows.of(Family.PERCUSSION, name, kit.rows(), nextId)));
+        nextId++;
+        kit = kit.withRow(row);
+        remarks.add("the kit had no row for " + what + "; '" + row.name() + "' is added");
+        return Optional.of(row);
+    }
+}
