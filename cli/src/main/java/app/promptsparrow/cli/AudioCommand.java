@@ -1,5 +1,6 @@
 package app.promptsparrow.cli;
 
+import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.file.FileProblem;
@@ -47,6 +48,18 @@ final class AudioCommand implements Callable<Integer> {
     @Option(names = "--tail", paramLabel = "SECONDS", description = "Exactly so long after the last pass (default: until it has died away, at most 10 s).")
     private Double tail;
 
+    @Option(names = "--loop", description = "What rings on after the last pass is laid over the begin, so that the file goes round without a seam.")
+    private boolean loop;
+
+    @Option(names = "--peak", paramLabel = "DB", description = "Its true peak at so many dB of full scale, -24 to 0 (default: as it is).")
+    private Double peak;
+
+    @Option(names = "--loudness", paramLabel = "LUFS", description = "As loud as that, -36 to -6 LUFS (default: as it is).")
+    private Double loudness;
+
+    @Option(names = "--reverb-stem", description = "With --stems: each row dry, and the reverb as a stem of its own.")
+    private boolean reverbStem;
+
     @Option(names = "--no-limiter", description = "The whole piece without the limiter, as the stems always are: they add up to it.")
     private boolean noLimiter;
 
@@ -58,7 +71,7 @@ final class AudioCommand implements Callable<Integer> {
             case "32f" -> Pcm.Format.FLOAT_32;
             default -> throw new ParameterException(spec.commandLine(), "--bits is 16, 24 or 32f, not " + bits);
         };
-        AudioPlan.Options options = options(format);
+        AudioOptions options = options(format);
         Output output = Output.to(spec, out, file);
         Project project = ProjectFile.open(file);
         Choice choice = which.choice(project);
@@ -77,9 +90,15 @@ final class AudioCommand implements Callable<Integer> {
         return 0;
     }
 
-    private AudioPlan.Options options(Pcm.Format format) {
+    private AudioOptions options(Pcm.Format format) {
+        if (loop && tail != null || peak != null && loudness != null) {
+            throw new ParameterException(spec.commandLine(), loop && tail != null ? "--loop and --tail exclude each other" : "--peak and --loudness exclude each other");
+        }
         try {
-            return new AudioPlan.Options(rate, format, tail == null ? OptionalDouble.empty() : OptionalDouble.of(tail), !noLimiter);
+            AudioOptions options = AudioOptions.of(rate, format, tail == null ? OptionalDouble.empty() : OptionalDouble.of(tail), !noLimiter).withReverbStem(reverbStem);
+            options = loop ? options.withEnding(new AudioOptions.Ending.Loop()) : options;
+            return peak != null ? options.withLevel(new AudioOptions.Level(AudioOptions.Level.Kind.PEAK, peak))
+                    : loudness != null ? options.withLevel(new AudioOptions.Level(AudioOptions.Level.Kind.LOUDNESS, loudness)) : options;
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage());
         }

@@ -22,6 +22,7 @@ public final class PlayableBuilder {
     private final SoundStore sounds;
     private final Map<RowId, Integer> slots = new HashMap<>();
     private LongFrames backing;
+    private boolean onlyReverb;
     private RowPlan[] plans = new RowPlan[Playable.SLOTS];
 
     public PlayableBuilder(SoundStore sounds) {
@@ -34,8 +35,15 @@ public final class PlayableBuilder {
     }
 
     /** The frames of the project's backing from now on, or null for none. */
-    public void backing(LongFrames frames) {
+    public PlayableBuilder backing(LongFrames frames) {
         backing = frames;
+        return this;
+    }
+
+    /** Whether of each row only what it sends to the reverb is heard; asked for before anything is built. */
+    public PlayableBuilder onlyReverb(boolean to) {
+        onlyReverb = to;
+        return this;
     }
 
     private BackingTrack.Plan backingPlan(Project project) {
@@ -74,7 +82,7 @@ public final class PlayableBuilder {
         if (old != null && old.fits(row, order, heard, chanceNumber)) {
             return old;
         }
-        RowPlan fresh = new RowPlan(row, order, heard, chanceNumber, sounds);
+        RowPlan fresh = new RowPlan(row, order, heard, chanceNumber, sounds, onlyReverb);
         boolean waits = old != null && old.id().equals(row.id()) && !fresh.isReady() && old.isReady();
         return waits ? old : fresh;
     }

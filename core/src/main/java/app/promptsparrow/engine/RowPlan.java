@@ -96,6 +96,11 @@ final class RowPlan {
     final float send;
 
     RowPlan(Row row, int order, boolean heard, long chanceNumber, SoundStore sounds) {
+        this(row, order, heard, chanceNumber, sounds, false);
+    }
+
+    /** @param onlyReverb whether only what it sends to the reverb is heard */
+    RowPlan(Row row, int order, boolean heard, long chanceNumber, SoundStore sounds, boolean onlyReverb) {
         int rate = sounds.rateHz();
         this.row = row;
         this.order = order;
@@ -132,8 +137,9 @@ final class RowPlan {
         drive = (float) strip.drive();
         double level = !heard || strip.levelDb() <= Strip.SILENT_DB ? 0 : StrictMath.pow(10, strip.levelDb() / 20);
         double angle = (strip.pan() + 1) * StrictMath.PI / 4; // constant power, 0 dB in the centre
-        left = (float) (level * ROOT_OF_2 * StrictMath.cos(angle));
-        right = (float) (level * ROOT_OF_2 * StrictMath.sin(angle));
+        double direct = onlyReverb ? 0 : level * ROOT_OF_2;
+        left = (float) (direct * StrictMath.cos(angle));
+        right = (float) (direct * StrictMath.sin(angle));
         send = (float) (level * strip.send());
     }
 

@@ -4,12 +4,10 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.Playable;
 import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.sample.LongFrames;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.SoundStore;
 import java.io.IOException;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
 import java.util.function.DoubleConsumer;
@@ -17,7 +15,7 @@ import java.util.function.DoubleConsumer;
 /** Renders a score that ends, faster than real time, by the engine that plays it live. Any thread; not shared. */
 public final class OfflineRender {
 
-    private static final int BLOCK = 1_024;
+    static final int BLOCK = 1_024;
     private static final double MAX_TAIL_SECONDS = 10;
     /** What counts as having died away, –90 dBFS. */
     public static final float SILENT = 3.1622777e-5f;
@@ -32,14 +30,12 @@ public final class OfflineRender {
     private final long musicFrames;
 
     public OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter) {
-        this(project, score, sounds, limiter, Optional.empty());
+        this(project, score, sounds, limiter, new PlayableBuilder(sounds));
     }
 
-    /** @param backing the frames of the project's backing, if it is to be in what is rendered */
-    public OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter, Optional<LongFrames> backing) {
+    /** @param builder that knows what else is heard, or what is not */
+    OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter, PlayableBuilder builder) {
         engine = new Engine(sounds.rateHz());
-        PlayableBuilder builder = new PlayableBuilder(sounds);
-        builder.backing(backing.orElse(null));
         engine.publish(builder.build(project, List.of(new Playable.Piece(1, score)), limiter));
         engine.commands().play(1, 0);
         musicFrames = project.tempo().toFrame(score.length(), sounds.rateHz());

@@ -35,7 +35,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
@@ -67,7 +66,7 @@ class ExportTest {
     void wav_files_have_the_format_and_the_exact_length_asked_for() throws Exception {
         for (Pcm.Format format : Pcm.Format.values()) {
             Path wav = folder.resolve(format + ".wav");
-            new AudioPlan(kick(), FIRST, OptionalInt.of(2), new AudioPlan.Options(44_100, format, OptionalDouble.of(0.5), true)).writeWhole(wav, () -> false, share -> { });
+            new AudioPlan(kick(), FIRST, OptionalInt.of(2), AudioOptions.of(44_100, format, OptionalDouble.of(0.5), true)).writeWhole(wav, () -> false, share -> { });
             try (AudioInputStream in = AudioSystem.getAudioInputStream(wav.toFile())) {
                 assertThat(in.getFrameLength()).isEqualTo(44_100 * 4 + 22_050);
                 assertThat(in.getFormat().getSampleSizeInBits()).isEqualTo(8 * format.bytes());
@@ -95,7 +94,7 @@ class ExportTest {
     @Test
     void sox_reads_the_wav_and_finds_sound_in_it() throws Exception {
         Path wav = folder.resolve("kick.wav");
-        new AudioPlan(kick(), FIRST, OptionalInt.of(1), new AudioPlan.Options(48_000, Pcm.Format.INT_16, OptionalDouble.of(0), true)).writeWhole(wav, () -> false, share -> { });
+        new AudioPlan(kick(), FIRST, OptionalInt.of(1), AudioOptions.of(48_000, Pcm.Format.INT_16, OptionalDouble.of(0), true)).writeWhole(wav, () -> false, share -> { });
         assertThat(run("soxi", wav.toString())).contains("Channels       : 2", "Sample Rate    : 48000", "96000 samples", "16-bit Signed Integer PCM");
         assertThat(run("sox", wav.toString(), "-n", "stat")).containsPattern("Maximum amplitude: +0\\.[2-9]").doesNotContain("WARN");
     }
@@ -134,7 +133,7 @@ class ExportTest {
     @Test
     void a_cancelled_rendering_leaves_nothing_behind() throws Exception {
         Optional<AudioPlan.Whole> whole = new AudioPlan(DemoProject.make(), new Choice.OneSong(0), OptionalInt.empty(),
-                new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true)).writeWhole(folder.resolve("x.wav"), () -> true, share -> { });
+                AudioOptions.of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true)).writeWhole(folder.resolve("x.wav"), () -> true, share -> { });
         assertThat(whole).isEmpty();
         try (var files = Files.list(folder)) {
             assertThat(files).isEmpty();
@@ -160,7 +159,7 @@ class ExportTest {
         Kit kit = project.kit();
         project = project.withKit(new Kit(kit.name(), kit.rows().stream().map(row -> row.withStrip(row.strip().withSend(0.4))).toList(), kit.reverb()));
         AudioPlan plan = new AudioPlan(project, new Choice.OnePattern(DemoProject.FIRST_SHOWN), OptionalInt.of(1),
-                new AudioPlan.Options(48_000, Pcm.Format.FLOAT_32, OptionalDouble.empty(), false));
+                AudioOptions.of(48_000, Pcm.Format.FLOAT_32, OptionalDouble.empty(), false));
         Path whole = folder.resolve("mix.wav");
         plan.writeWhole(whole, () -> false, share -> { });
         float[][] mix = floats(whole);
@@ -192,7 +191,7 @@ class ExportTest {
         Project project = ChartReader.read("tempo 200\nKick |x---|\nSnare |--x-|\nClap |----|\nRim |x---|", BuiltInKits.deckhand()).toProject("S");
         RowId rim = project.kit().rowNamed("Rim").orElseThrow().id();
         project = project.withKit(project.kit().with(rim, row -> row.withStrip(row.strip().withLevelDb(Strip.SILENT_DB))));
-        AudioPlan.Stems stems = new AudioPlan(project, FIRST, OptionalInt.of(1), new AudioPlan.Options(48_000, Pcm.Format.INT_16, OptionalDouble.of(0.2), true))
+        AudioPlan.Stems stems = new AudioPlan(project, FIRST, OptionalInt.of(1), AudioOptions.of(48_000, Pcm.Format.INT_16, OptionalDouble.of(0.2), true))
                 .writeStems(folder.resolve("stems"), () -> false, share -> { });
         assertThat(stems.written()).extracting(path -> path.getFileName().toString()).containsExactly("01 Kick.wav", "02 Snare.wav");
         assertThat(stems.silent()).containsExactly("Rim");
@@ -209,7 +208,7 @@ class ExportTest {
         Project late = project.withPattern(id, p -> p.withLane(kick, lane -> lane.withHits(List.of(Hit.drum(15, 127).withTiming(50_000)))))
                 .withKit(project.kit().with(kick, row -> row.withLean(new Lean(Lean.Unit.STEP_SHARE, 50_000))));
         Path wav = folder.resolve("late.wav");
-        new AudioPlan(late, FIRST, OptionalInt.of(1), new AudioPlan.Options(48_000, Pcm.Format.FLOAT_32, OptionalDouble.of(0.5), true))
+        new AudioPlan(late, FIRST, OptionalInt.of(1), AudioOptions.of(48_000, Pcm.Format.FLOAT_32, OptionalDouble.of(0.5), true))
                 .writeWhole(wav, () -> false, share -> { });
         float[] sound = floats(wav)[0];
         int end = 96_000;

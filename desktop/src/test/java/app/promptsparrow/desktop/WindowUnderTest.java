@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -94,7 +95,7 @@ public abstract class WindowUnderTest {
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, output(), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
-        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, worker, midi(), questions());
+        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, beside(), midi(), questions());
         view = assembly.frame();
         hands = assembly.hands();
         presenter = assembly.beat();
@@ -131,6 +132,11 @@ public abstract class WindowUnderTest {
         Platform.runLater(timer::stop);
         player.close();
         worker.shutdown();
+    }
+
+    /** Where work is done that no project file needs; one thread unless a test needs several. */
+    protected Executor beside() {
+        return worker;
     }
 
     /** Who answers in place of the window's bar and the system's dialogs; a test of the bar asks the window itself. */

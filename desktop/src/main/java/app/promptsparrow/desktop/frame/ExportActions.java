@@ -5,7 +5,7 @@ import app.promptsparrow.desktop.orders.Orders;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.pattern.Pattern;
@@ -16,7 +16,7 @@ import java.util.OptionalInt;
 /** What the project menu and keys write, in the usual way; the view Export has the settings. */
 public final class ExportActions {
 
-    private static final AudioPlan.Options USUAL = new AudioPlan.Options(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true);
+    private static final AudioOptions USUAL = AudioOptions.of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true);
 
     private final Chosen chosen;
     private final Playing playing;

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.orders;
 
 import app.promptsparrow.chart.ChartWriter;
+import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
@@ -25,7 +26,7 @@ import java.util.function.DoubleConsumer;
  * @param name   of the music, for files and people
  * @param repeat passes, or empty for "until the lanes line up"
  */
-public record Order(Choice choice, Form form, String name, OptionalInt repeat, MidiOptions midi, AudioPlan.Options audio) {
+public record Order(Choice choice, Form form, String name, OptionalInt repeat, MidiOptions midi, AudioOptions audio) {
 
     /** As what it is written. */
     public enum Form {
@@ -101,12 +102,16 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
     private String audioSentence(Project project) {
         Choice.Piece piece = choice.pieces(project, repeat, false).get(0);
         double seconds = project.tempo().toSeconds(piece.score().length());
-        long rows = project.kit().rows().stream().filter(row -> project.kit().isHeard(row) && piece.score().plays(row.id())).count();
         double mebibytes = seconds * audio.rateHz() * 2 * audio.format().bytes() / (1 << 20);
-        String tail = audio.tailSeconds().isPresent() ? " and a tail of " + audio.tailSeconds().getAsDouble() + " s" : " and what rings on";
+        String tail = audio.ending() instanceof AudioOptions.Ending.Loop ? ", what rings on laid over its begin so that it goes round"
+                : audio.ending() instanceof AudioOptions.Ending.After after ? " and a tail of " + after.seconds() + " s" : " and what rings on";
         String lasts = project.tempo().minutes(piece.score().length()) + tail;
-        return form == Form.WAV ? String.format(Locale.ROOT, "1 file, %s, about %.1f MiB%s", lasts, mebibytes, audio.limiter() ? ", through the limiter" : ", without the limiter")
-                : String.format(Locale.ROOT, "%d files of %s, about %.1f MiB, without the limiter, so that they add up; rows that are not heard are not written", rows, lasts, mebibytes * rows);
+        if (form == Form.WAV) {
+            return String.format(Locale.ROOT, "1 file, %s, about %.1f MiB%s%s", lasts, mebibytes, audio.level().text(), audio.limiter() ? ", through the limiter" : ", without the limiter");
+        }
+        List<String> stems = new AudioPlan(project, choice, repeat, audio).stemNames();
+        String reverb = !audio.reverbStem() ? "" : stems.contains(AudioPlan.REVERB) ? "; the reverb is one of them" : "; nothing is sent to the reverb, so it is none of them";
+        return String.format(Locale.ROOT, "%s of %s, about %.1f MiB, without the limiter, so that they add up%s; what is silent is not written", Plural.of(stems.size(), "file"), lasts, mebibytes * stems.size(), reverb);
     }
 
     private List<Pattern> patterns(Project project) {

@@ -29,7 +29,9 @@ public final class Orders {
         private final Path target;
         private final AtomicBoolean stop;
         private int percent;
-        private final long begunNs = System.nanoTime();
+        private Runnable start;
+        private boolean running;
+        private long begunNs;
 
         private Work(Order order, Path target, AtomicBoolean stop) {
             this.order = order;
@@ -45,15 +47,17 @@ public final class Orders {
             return percent;
         }
 
+        /** Whether its turn has come. */
+        public boolean isRunning() {
+            return running;
+        }
+
         /** How long it will still take, in seconds; empty as long as that cannot be told. */
         public Optional<Long> secondsLeft() {
             double seconds = (System.nanoTime() - begunNs) / 1e9;
             return percent < 5 ? Optional.empty() : Optional.of(Math.round(seconds * (100 - percent) / percent));
         }
 
-        public void cancel() {
-            stop.set(true);
-        }
     }
 
     private final Session session;
@@ -122,15 +126,37 @@ public final class Orders {
         Work one = new Work(order, target, session.jobs().begun());
         work.add(one);
         session.tell();
-        session.jobs().beside(() -> {
+        one.start = () -> session.jobs().beside(() -> {
             Order.Done done = one.stop.get() ? new Order.Done(Optional.empty()) : written(one, project, open);
             return () -> done.says().ifPresentOrElse(then, () -> session.say("cancelled, nothing written"));
         }, () -> {
             session.jobs().ended(one.stop);
             work.remove(one);
             session.tell();
+            next();
         });
+        next();
         return one;
+    }
+
+    /** Ends it, or takes it out of the queue. */
+    public void cancel(Work one) {
+        one.stop.set(true);
+        if (!one.running && work.remove(one)) {
+            session.jobs().ended(one.stop);
+            session.tell();
+            session.say("cancelled, nothing written");
+        }
+    }
+
+    /** One after the other, so that the music has a core to itself. */
+    private void next() {
+        if (work.stream().noneMatch(one -> one.running) && !work.isEmpty()) {
+            Work first = work.get(0);
+            first.running = true;
+            first.begunNs = System.nanoTime();
+            first.start.run();
+        }
     }
 
     private Order.Done written(Work one, Project project, Path open) throws FileProblem {

@@ -10,9 +10,11 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Executor;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
 import javax.sound.sampled.AudioFileFormat;
@@ -23,6 +25,11 @@ import org.testfx.api.FxRobot;
 
 /** The Export view in the real window: what it says is what it writes, and what it writes others can read. */
 class ExportWindowTest extends WindowUnderTest {
+
+    @Override
+    protected Executor beside() {
+        return task -> new Thread(task, "beside").start();
+    }
 
     @BeforeEach
     void openExport(FxRobot robot) throws Exception {
@@ -88,6 +95,35 @@ class ExportWindowTest extends WindowUnderTest {
         try (var stems = Files.list(answer)) {
             assertThat(stems).hasSizeGreaterThan(3).allMatch(file -> file.toString().endsWith(".wav"));
         }
+    }
+
+    @Test
+    void a_loop_as_loud_as_is_asked_for_waits_for_its_turn_and_what_waits_can_be_taken_out(FxRobot robot) throws Exception {
+        press(robot, "#export-form-1", "#export-passes-1", "#export-tail-3", "#export-level-2");
+        until(() -> text(robot, "#export-sentence").contains("laid over its begin"));
+        assertThat(text(robot, "#export-sentence")).contains("-14.0 LUFS loud");
+        type(robot, "#export-loudness", "-18");
+        until(() -> text(robot, "#export-sentence").contains("-18.0 LUFS loud"));
+        answer = folder.resolve("loop.wav");
+        press(robot, "#export-write", "#export-write");
+        until(() -> !session.message().isEmpty() && Files.exists(answer));
+        until(() -> session.message().startsWith("wrote loop.wav: -18.0 LUFS"));
+        long frames = AudioSystem.getAudioFileFormat(answer.toFile()).getFrameLength();
+        assertThat(frames).as("two bars at 92, to the frame").isEqualTo(store.project().tempo().toFrame(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().durationUnits(), 48_000));
+        press(robot, "#export-what-3", "#export-tail-0", "#export-passes-7");
+        until(() -> text(robot, "#export-sentence").startsWith("1 file, 25:"));
+        answer = folder.resolve("song.wav");
+        press(robot, "#export-write");
+        until(() -> robot.lookup("#work-cancel-0").tryQuery().isPresent());
+        Path first = answer;
+        answer = folder.resolve("second.wav");
+        press(robot, "#export-write");
+        until(() -> robot.lookup("waits").tryQuery().isPresent());
+        press(robot, "#work-cancel-1");
+        until(() -> robot.lookup("#work-cancel-1").tryQuery().isEmpty());
+        press(robot, "#work-cancel-0");
+        until(() -> robot.lookup("#work-cancel-0").tryQuery().isEmpty());
+        assertThat(Files.exists(first) || Files.exists(answer)).as("no half file").isFalse();
     }
 
     @Test

@@ -6,7 +6,7 @@ import app.promptsparrow.desktop.player.PlayLog;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.FileProblem;
@@ -30,7 +30,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import org.slf4j.LoggerFactory;
 
@@ -216,13 +215,62 @@ public final class ExportPresenter {
         set("depth", to.ordinal());
     }
 
-    /** Whether what rings on is written too; otherwise it ends with the music. */
-    public boolean tail() {
-        return number("tail", 0, 1, 1) == 1;
+    /** How a piece may end. */
+    public enum Tail {
+        UNTIL_SILENT("until silent"), NONE("none"), AFTER("exactly"), LOOP("loop: folded into the begin");
+
+        private final String title;
+
+        Tail(String title) {
+            this.title = title;
+        }
+
+        public String title() {
+            return title;
+        }
     }
 
-    public void setTail(boolean to) {
-        set("tail", to ? 1 : 0);
+    public Tail tail() {
+        return Tail.values()[number("tail-kind", 0, Tail.values().length - 1, 0)];
+    }
+
+    public void setTail(Tail to) {
+        set("tail-kind", to.ordinal());
+    }
+
+    /** Of an exact tail, 1 to 60. */
+    public int tailSeconds() {
+        return number("tail-seconds", 1, (int) AudioOptions.MAX_TAIL_SECONDS, 2);
+    }
+
+    public void setTailSeconds(int to) {
+        set("tail-seconds", to);
+    }
+
+    public AudioOptions.Level.Kind levelKind() {
+        return AudioOptions.Level.Kind.values()[number("level-kind", 0, 2, 0)];
+    }
+
+    public void setLevelKind(AudioOptions.Level.Kind to) {
+        set("level-kind", to.ordinal());
+    }
+
+    /** What the peak or the loudness is to be, in dB or LUFS. */
+    public double levelValue() {
+        return levelKind() == AudioOptions.Level.Kind.PEAK ? number("peak", -240, 0, -10) / 10.0 : number("loudness", -360, -60, -140) / 10.0;
+    }
+
+    public void setLevelValue(double to) {
+        set(levelKind() == AudioOptions.Level.Kind.PEAK ? "peak" : "loudness", (int) Math.round(to * 10));
+    }
+
+    /** Whether stems are dry and the reverb is one of its own. */
+    public boolean reverbStem() {
+        return number("reverb-stem", 0, 1, 0) == 1;
+    }
+
+    public void setReverbStem(boolean to) {
+        set("reverb-stem", to ? 1 : 0);
     }
 
     public boolean limiter() {
@@ -245,7 +293,18 @@ public final class ExportPresenter {
         };
         return choice.map(of -> new Order(of, form, name(bank), passes() == 0 ? OptionalInt.empty() : OptionalInt.of(passes()),
                 new MidiOptions(tracks() ? 1 : 0, resolution(), leadIn(), straight(), withMuted()),
-                new AudioPlan.Options(rate(), depth(), tail() ? OptionalDouble.empty() : OptionalDouble.of(0), limiter())));
+                audio()));
+    }
+
+    private AudioOptions audio() {
+        AudioOptions.Ending ending = switch (tail()) {
+            case UNTIL_SILENT -> new AudioOptions.Ending.UntilSilent();
+            case NONE -> new AudioOptions.Ending.After(0);
+            case AFTER -> new AudioOptions.Ending.After(tailSeconds());
+            case LOOP -> new AudioOptions.Ending.Loop();
+        };
+        AudioOptions.Level level = levelKind() == AudioOptions.Level.Kind.AS_IT_IS ? AudioOptions.Level.AS_IT_IS : new AudioOptions.Level(levelKind(), levelValue());
+        return new AudioOptions(rate(), depth(), ending, limiter(), level, reverbStem());
     }
 
     /** The patterns that are written, in order, at most as many as can be shown side by side. */

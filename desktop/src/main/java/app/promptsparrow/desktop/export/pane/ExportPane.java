@@ -2,8 +2,10 @@ package app.promptsparrow.desktop.export.pane;
 
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
 import app.promptsparrow.desktop.orders.Order;
 import app.promptsparrow.desktop.page.PagesPane;
@@ -11,11 +13,13 @@ import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.Miniature;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.sound.Pcm;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import javafx.geometry.Insets;
@@ -47,6 +51,11 @@ final class ExportPane extends BorderPane {
     private final List<Choices<?>> settings = new ArrayList<>();
     private final Map<Order.Form, VBox> pages = new EnumMap<>(Order.Form.class);
     private final VBox page = new VBox();
+    private final List<Node> onlyWhole = new ArrayList<>();
+    private final List<Node> onlyStems = new ArrayList<>();
+    private final ValueField seconds = ValueField.whole("seconds", 1, (int) AudioOptions.MAX_TAIL_SECONDS, 2, "s").compact();
+    private final ValueField peak = new ValueField("", -24, 0, 0.5, -1, db -> String.format(Locale.ROOT, "%.1f dB", db), Numbers::number).compact();
+    private final ValueField loudness = new ValueField("loudness", -36, -6, 0.1, -14, value -> String.format(Locale.ROOT, "%.1f LUFS", value), Numbers::number).compact();
     private final Label sentence = Forms.strong("");
     private final Button write = new Button("write …");
     private final Choices<Integer> passes;
@@ -158,10 +167,26 @@ final class ExportPane extends BorderPane {
         ExportPresenter.RATES.forEach(hz -> rate.with(hz, (hz % 1_000 == 0 ? "" + hz / 1_000 : "" + hz / 1_000.0) + " kHz"));
         Choices<Pcm.Format> depth = new Choices<>("Depth", "export-depth", presenter::depth, presenter::setDepth)
                 .with(Pcm.Format.INT_16, "16 bit").with(Pcm.Format.INT_24, "24 bit").with(Pcm.Format.FLOAT_32, "32 bit float");
-        Choices<Boolean> tail = new Choices<>("Tail", "export-tail", presenter::tail, presenter::setTail).with(true, "until silent").with(false, "none");
+        Choices<ExportPresenter.Tail> tail = new Choices<>("Tail", "export-tail", presenter::tail, presenter::setTail);
+        for (ExportPresenter.Tail kind : ExportPresenter.Tail.values()) {
+            tail.with(kind, kind.title());
+        }
+        tail.getChildren().add(seconds);
+        Choices<AudioOptions.Level.Kind> level = new Choices<>("Level", "export-level", presenter::levelKind, presenter::setLevelKind)
+                .with(AudioOptions.Level.Kind.AS_IT_IS, "as it is").with(AudioOptions.Level.Kind.PEAK, "true peak at").with(AudioOptions.Level.Kind.LOUDNESS, "as loud as");
+        level.getChildren().addAll(peak, loudness);
         Choices<Boolean> limiter = new Choices<>("Limiter", "export-limiter", presenter::limiter, presenter::setLimiter).with(true, "on").with(false, "off");
-        pages.put(Order.Form.WAV, new VBox(7, rate, depth, tail, limiter));
-        settings.addAll(List.of(forms, passes, leadIn, tracks, resolution, feel, muted, rate, depth, tail, limiter));
+        Choices<Boolean> reverb = new Choices<>("Reverb", "export-reverb", presenter::reverbStem, presenter::setReverbStem).with(false, "in each stem").with(true, "a stem of its own");
+        seconds.textField().setId("export-seconds");
+        peak.textField().setId("export-peak");
+        loudness.textField().setId("export-loudness");
+        seconds.onAsk((to, gesture) -> presenter.setTailSeconds((int) Math.round(to)));
+        peak.onAsk((to, gesture) -> presenter.setLevelValue(to));
+        loudness.onAsk((to, gesture) -> presenter.setLevelValue(to));
+        onlyWhole.addAll(List.of(level, limiter));
+        onlyStems.add(reverb);
+        pages.put(Order.Form.WAV, new VBox(7, rate, depth, tail, level, limiter, reverb));
+        settings.addAll(List.of(forms, passes, leadIn, tracks, resolution, feel, muted, rate, depth, tail, level, limiter, reverb));
         pages.put(Order.Form.STEMS, null); // the same as WAV, but for the limiter
         pages.put(Order.Form.CHART, new VBox(7, Forms.second("Patterns as text that people and the command line read; see docs/chart.md.")));
         page.setSpacing(7);
@@ -229,7 +254,14 @@ final class ExportPane extends BorderPane {
             page.getChildren().setAll(content);
         }
         if (audio) {
-            Forms.showIf(form == Order.Form.WAV, shown.getChildren().get(shown.getChildren().size() - 1)); // stems never go through the limiter
+            Forms.showIf(form == Order.Form.WAV, onlyWhole.toArray(Node[]::new)); // stems never go through the limiter
+            Forms.showIf(form == Order.Form.STEMS, onlyStems.toArray(Node[]::new));
+            Forms.showIf(presenter.tail() == ExportPresenter.Tail.AFTER, seconds);
+            Forms.showIf(presenter.levelKind() == AudioOptions.Level.Kind.PEAK, peak);
+            Forms.showIf(presenter.levelKind() == AudioOptions.Level.Kind.LOUDNESS, loudness);
+            seconds.show(presenter.tailSeconds());
+            peak.show(presenter.levelKind() == AudioOptions.Level.Kind.PEAK ? presenter.levelValue() : -1);
+            loudness.show(presenter.levelKind() == AudioOptions.Level.Kind.LOUDNESS ? presenter.levelValue() : -14);
         }
         Forms.showIf(arriving.now().isEmpty(), out);
         Forms.showIf(arriving.now().isPresent(), in);

@@ -90,9 +90,10 @@ final class WrittenPane extends VBox {
         Label name = Forms.second(one.target().getFileName().toString());
         name.setMinWidth(0);
         Button cancel = new Button("cancel");
+        cancel.setId("work-cancel-" + shown.size());
         cancel.getStyleClass().add("small-choice");
         cancel.setMinWidth(Region.USE_PREF_SIZE);
-        cancel.setOnAction(event -> one.cancel());
+        cancel.setOnAction(event -> presenter.orders().cancel(one));
         ProgressBar bar = new ProgressBar(0);
         bar.setMaxWidth(Double.MAX_VALUE);
         Label left = Forms.second("");
@@ -110,7 +111,7 @@ final class WrittenPane extends VBox {
     void pulse() {
         for (Shown one : shown) {
             one.bar.setProgress(one.work.percent() / 100.0);
-            String text = one.work.percent() + " %" + one.work.secondsLeft().map(seconds -> " · " + seconds + " s left").orElse("");
+            String text = !one.work.isRunning() ? "waits" : one.work.percent() + " %" + one.work.secondsLeft().map(seconds -> " · " + seconds + " s left").orElse("");
             if (!text.equals(one.left.getText())) {
                 one.left.setText(text);
             }
