@@ -20,6 +20,16 @@ public final class Folders {
         return folder("XDG_STATE_HOME", ".local", "state");
     }
 
+    /** Which files are open in which window, see {@link FileClaim}. */
+    public static Path open() {
+        return state().resolve("open");
+    }
+
+    /** Projects that were kept to begin with. */
+    public static Path templates() {
+        return folder("XDG_DATA_HOME", ".local", "share").resolve("templates");
+    }
+
     /** What can be computed again, and may be thrown away at any time. */
     public static Path cache() {
         return folder("XDG_CACHE_HOME", ".cache");

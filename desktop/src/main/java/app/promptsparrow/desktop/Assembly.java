@@ -6,9 +6,10 @@ import app.promptsparrow.desktop.beat.pane.SystemClipboard;
 import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
 import app.promptsparrow.desktop.export.pane.ExportView;
+import app.promptsparrow.desktop.files.BringFiles;
+import app.promptsparrow.desktop.files.ProjectFiles;
 import app.promptsparrow.desktop.frame.Dialogs;
 import app.promptsparrow.desktop.frame.ExportActions;
-import app.promptsparrow.desktop.frame.FileActions;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.frame.QuestionBar;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
@@ -75,12 +76,13 @@ public final class Assembly {
         Kits kits = new Kits(session);
         BringIn bringIn = new BringIn(session, chosen, slots);
         Arriving arriving = new Arriving(session, chosen, bringIn);
-        FileActions files = new FileActions(session, chosen, bringIn, arriving);
+        ProjectFiles files = new ProjectFiles(session);
+        BringFiles brings = new BringFiles(session, chosen, bringIn, arriving);
         Orders orders = new Orders(session);
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
-        presenter.rowEditor().onPatterns(files::take);
+        presenter.rowEditor().onPatterns(brings::take);
         bringIn.onCursor(presenter::cursor);
         session.later().add(kits::openRemembered);
         MonitorPort monitor = new MonitorPort(midi);
@@ -92,12 +94,12 @@ public final class Assembly {
         hands = new HandIn(session, chosen, recorder, clock, controllers, ports, beside, Platform::runLater);
         card = new SoundCard(session, beside, Platform::runLater);
         session.later().add(hands::look);
-        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, recorder, ports, presenter.planting()::stride), hands, sends, monitor, clock, controllers, card), slots, kits, files, new ExportActions(chosen, playing, orders, session), bar,
-                new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, files, settings.theme()),
+        frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, recorder, ports, presenter.planting()::stride), hands, sends, monitor, clock, controllers, card), slots, kits, files, brings, new ExportActions(chosen, playing, orders, session), bar,
+                new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, brings, settings.theme()),
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
-                new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), files, settings.theme()),
-                new ExportView(new ExportPresenter(session, chosen, playing, orders), arriving, files, settings.theme())));
+                new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), brings, settings.theme()),
+                new ExportView(new ExportPresenter(session, chosen, playing, orders), arriving, brings, settings.theme())));
     }
 
     /** The whole content of the window. */

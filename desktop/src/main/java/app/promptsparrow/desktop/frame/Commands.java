@@ -7,6 +7,7 @@ import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.CommandList;
+import app.promptsparrow.desktop.files.ProjectFiles;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.pane.LiveWindows;
 import app.promptsparrow.desktop.rows.Kits;
@@ -83,7 +84,7 @@ final class Commands {
     }
 
     /** The project and the window. */
-    static List<Command> project(Travel travel, FileActions files, ExportActions exports, LiveWindows windows, Runnable keySheet, Runnable theme, Runnable escape) {
+    static List<Command> project(Travel travel, ProjectFiles files, ExportActions exports, LiveWindows windows, Runnable keySheet, Runnable theme, Runnable escape) {
         CommandList list = new CommandList().group("Project and window");
         list.addHeld("undo", "undo", travel::undo, key(KeyCode.Z, CONTROL_DOWN));
         list.addHeld("redo", "redo", travel::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));

@@ -6,6 +6,8 @@ import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
+import app.promptsparrow.desktop.files.BringFiles;
+import app.promptsparrow.desktop.files.ProjectFiles;
 import app.promptsparrow.desktop.live.Live;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.pane.LiveLine;
@@ -53,7 +55,7 @@ public final class MainView extends StackPane {
     private final Recorder recorder;
     private final Travel travel;
     private final SlotChooser slots;
-    private final FileActions files;
+    private final ProjectFiles files;
     private final Kits kits;
     private final ExportActions exports;
     private final QuestionBar questionBar;
@@ -81,7 +83,7 @@ public final class MainView extends StackPane {
      * @param silence     says why a row cannot be heard
      * @param views       what can be shown between the frame's parts; the first is shown first
      */
-    public MainView(Session session, Chosen chosen, Live live, SlotChooser slots, Kits kits, FileActions files, ExportActions exports, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
+    public MainView(Session session, Chosen chosen, Live live, SlotChooser slots, Kits kits, ProjectFiles files, BringFiles brings, ExportActions exports, QuestionBar questionBar, WhySilentLine silence, List<View> views) {
         this.session = session;
         this.chosen = chosen;
         this.recorder = live.recorder();
@@ -96,7 +98,7 @@ public final class MainView extends StackPane {
         travel = new Travel(session, chosen);
         this.exports = exports;
         questionBar.onLeave(this::focusGrid);
-        files.onArriving(() -> {
+        brings.onArriving(() -> {
             View before = view;
             show(view("Export"));
             return () -> show(before);
@@ -124,7 +126,7 @@ public final class MainView extends StackPane {
         });
         session.later().add(() -> {
             TransportBar made = new TransportBar(session, chosen, recorder, travel, kits, new KeyChange(session), () -> show(view("Mix")));
-            ProjectMenu.fill(made.projectMenu(), session, files, exports, windows);
+            ProjectMenu.fill(made.projectMenu(), session, files, brings, exports, windows);
             transport.fill(made);
             made.update();
         });
@@ -140,6 +142,9 @@ public final class MainView extends StackPane {
         windowHasFocus.addListener((observable, was, is) -> {
             keyboard.forget();
             recorder.setErasing(false);
+            if (Boolean.TRUE.equals(is)) { // nothing while there is no window
+                files.look();
+            }
         });
         addEventFilter(KeyEvent.KEY_RELEASED, this::erasesNoMore);
         addEventFilter(MouseEvent.MOUSE_PRESSED, event -> byMouse = true);

@@ -5,8 +5,11 @@ import static javafx.scene.input.KeyCombination.CONTROL_DOWN;
 import static javafx.scene.input.KeyCombination.SHIFT_DOWN;
 
 import app.promptsparrow.desktop.control.Menus;
+import app.promptsparrow.desktop.files.BringFiles;
+import app.promptsparrow.desktop.files.ProjectFiles;
 import app.promptsparrow.desktop.live.pane.LiveWindows;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.export.ImportPlan;
 import java.nio.file.Path;
 import java.util.List;
 import javafx.scene.control.Menu;
@@ -24,10 +27,15 @@ final class ProjectMenu {
     private ProjectMenu() {
     }
 
-    static void fill(MenuButton button, Session session, FileActions files, ExportActions exports, LiveWindows windows) {
+    static void fill(MenuButton button, Session session, ProjectFiles files, BringFiles brings, ExportActions exports, LiveWindows windows) {
         Menu recent = new Menu("Open recent");
         recent.setId("menu-recent");
-        button.setOnShowing(event -> fillRecent(recent, files));
+        Menu templates = new Menu("New from a template");
+        templates.setId("menu-templates");
+        button.setOnShowing(event -> {
+            fillRecent(recent, files);
+            fillTemplates(templates, files);
+        });
         Menu middleC = new Menu("Middle C is called");
         middleC.setId("menu-middle-c");
         ToggleGroup names = new ToggleGroup();
@@ -45,12 +53,16 @@ final class ProjectMenu {
         }
         button.getItems().setAll(
                 item("menu-new", "New", files::newProject, key(KeyCode.N, CONTROL_DOWN)),
+                templates,
                 item("menu-open", "Open…", files::open, key(KeyCode.O, CONTROL_DOWN)),
                 recent,
                 Menus.item("menu-demo", "Open the demo", files::openDemo),
                 new SeparatorMenuItem(),
                 item("menu-save", "Save", files::save, key(KeyCode.S, CONTROL_DOWN)),
                 item("menu-save-as", "Save as…", files::saveAs, key(KeyCode.S, CONTROL_DOWN, SHIFT_DOWN)),
+                Menus.item("menu-save-copy", "Save a copy…", files::saveCopy),
+                Menus.item("menu-keep-template", "Keep as a template", files::keepAsTemplate),
+                Menus.item("menu-revert", "Go back to what was saved…", files::revert),
                 new SeparatorMenuItem(),
                 item("menu-export-pattern", "Export this pattern as MIDI…", exports::patternMidi, key(KeyCode.E, CONTROL_DOWN)),
                 Menus.item("menu-export-each", "Export each pattern of this bank as MIDI…", exports::eachOfBankMidi),
@@ -60,8 +72,8 @@ final class ProjectMenu {
                 Menus.item("menu-export-song-wav", "Export the song as WAV…", exports::songWav),
                 Menus.item("menu-export-chart", "Export this pattern as chart text…", exports::chart),
                 new SeparatorMenuItem(),
-                Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", files::midi),
-                Menus.item("menu-bring-chart", "Bring a chart into this slot…", files::chart),
+                Menus.item("menu-bring-midi", "Bring a MIDI file into this slot…", brings::midi),
+                Menus.item("menu-bring-chart", "Bring a chart into this slot…", brings::chart),
                 Menus.item("menu-open-midi", "Open a MIDI file as project…", files::openMidi),
                 new SeparatorMenuItem(),
                 item("menu-devices", "Sound and MIDI…", windows::toggleDevices, key(KeyCode.F4, CONTROL_DOWN)),
@@ -69,7 +81,7 @@ final class ProjectMenu {
                 middleC);
     }
 
-    private static void fillRecent(Menu recent, FileActions files) {
+    private static void fillRecent(Menu recent, ProjectFiles files) {
         List<Path> paths = files.recent();
         recent.setDisable(paths.isEmpty());
         recent.getItems().setAll(paths.stream().map(path -> Menus.item("menu-recent-" + (paths.indexOf(path) + 1),
@@ -77,6 +89,12 @@ final class ProjectMenu {
         if (paths.isEmpty()) {
             recent.getItems().add(new MenuItem("none yet")); // a menu without items would not be shown at all
         }
+    }
+
+    private static void fillTemplates(Menu templates, ProjectFiles files) {
+        List<Path> kept = files.templates();
+        templates.getItems().setAll(kept.stream().map(path -> Menus.item("menu-template-" + (kept.indexOf(path) + 1), ImportPlan.nameOf(path), () -> files.openAsNew(path))).toList());
+        templates.getItems().add(Menus.item("menu-open-as-new", "Any project as a new one…", files::openAsNew));
     }
 
     /** A folder as its owner thinks of it. */

@@ -1,0 +1,168 @@
+package app.promptsparrow.desktop.files;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.file.FileClaim;
+import app.promptsparrow.file.Folders;
+import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.project.Project;
+import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.time.Tempo;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+
+/** What the file menu does with projects and files that others have hands on too. */
+class ProjectFilesWindowTest extends WindowUnderTest {
+
+    private Path saved(FxRobot robot, String name) throws Exception {
+        answer = folder.resolve(name);
+        robot.push(KeyCode.CONTROL, KeyCode.S);
+        until(() -> store.file().isPresent() && !store.hasUnsavedWork());
+        return answer;
+    }
+
+    private void setTempo(double bpm) {
+        interact(() -> store.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(bpm))));
+    }
+
+    private int tempo() {
+        return store.project().tempo().milliBpm();
+    }
+
+    /** As the desktop does when another window is pressed and then this one again. */
+    private void leaveAndComeBack() {
+        interact(() -> {
+            Stage other = new Stage();
+            other.setX(1_150);
+            other.setY(700);
+            other.show();
+            other.requestFocus();
+            other.close();
+            view.getScene().getWindow().requestFocus();
+        });
+    }
+
+    @Test
+    void going_back_to_what_was_saved_is_asked_about_and_gives_exactly_that(FxRobot robot) throws Exception {
+        menu(robot, "menu-revert");
+        until(() -> session.message().contains("never saved"));
+        Path file = saved(robot, "mine.sparrow");
+        Project was = store.project();
+        menu(robot, "menu-revert");
+        until(() -> session.message().contains("nothing was changed"));
+        setTempo(150);
+        chosen = 1; // cancel
+        menu(robot, "menu-revert");
+        until(() -> asked.size() == 1);
+        assertThat(tempo()).isEqualTo(150_000);
+        chosen = 0;
+        menu(robot, "menu-revert");
+        until(() -> !store.hasUnsavedWork());
+        assertThat(store.project()).isEqualTo(was);
+        assertThat(store.file().orElseThrow().file()).isEqualTo(file.toRealPath());
+        assertThat(asked).hasSize(2).allMatch(text -> text.equals("Go back to mine.sparrow as it was saved? What was changed since is dropped."));
+    }
+
+    @Test
+    void a_copy_leaves_the_open_project_where_it_is_and_never_goes_over_it(FxRobot robot) throws Exception {
+        Path file = saved(robot, "mine.sparrow");
+        setTempo(133);
+        answer = folder.resolve("copy.sparrow");
+        menu(robot, "menu-save-copy");
+        until(() -> Files.exists(answer));
+        until(() -> session.message().startsWith("saved a copy"));
+        assertThat(ProjectFile.open(answer).tempo().milliBpm()).isEqualTo(133_000);
+        assertThat(store.file().orElseThrow().file()).isEqualTo(file.toRealPath());
+        assertThat(store.hasUnsavedWork()).isTrue();
+        answer = file;
+        menu(robot, "menu-save-copy");
+        until(() -> !problems.isEmpty());
+        assertThat(ProjectFile.open(file).tempo().milliBpm()).isEqualTo(92_000);
+    }
+
+    @Test
+    void a_template_is_kept_and_begins_new_projects_that_have_no_file(FxRobot robot) throws Exception {
+        interact(() -> store.apply(new ProjectEdit.RenameProject("Half time " + folder.getFileName())));
+        setTempo(70);
+        menu(robot, "menu-keep-template");
+        Path kept = Folders.templates().resolve("Half time " + folder.getFileName() + ".sparrow");
+        until(() -> Files.exists(kept) && session.message().startsWith("kept as template"));
+        chosen = 1; // don't save
+        menu(robot, "menu-new");
+        until(() -> tempo() == 92_000);
+        robot.clickOn("#project-menu");
+        settle();
+        robot.clickOn("#menu-templates");
+        settle();
+        robot.clickOn("#menu-template-1");
+        until(() -> tempo() == 70_000);
+        assertThat(store.project().name()).isEqualTo(Project.UNTITLED);
+        assertThat(store.file()).isEmpty();
+        Files.delete(kept);
+    }
+
+    @Test
+    void a_file_that_another_program_changed_is_noticed_when_the_window_is_looked_at_again(FxRobot robot) throws Exception {
+        Path file = saved(robot, "shared.sparrow");
+        leaveAndComeBack();
+        settle();
+        assertThat(asked).as("nothing has happened").isEmpty();
+        ProjectFile.save(store.project().withTempo(Tempo.ofBpm(101)), file);
+        Files.setLastModifiedTime(file, FileTime.fromMillis(System.currentTimeMillis() + 5_000));
+        setTempo(120);
+        chosen = 1; // keep what is open
+        leaveAndComeBack();
+        until(() -> asked.size() == 1);
+        assertThat(asked).containsExactly("shared.sparrow was changed by another program; what you changed since is not in it.");
+        assertThat(tempo()).isEqualTo(120_000);
+        leaveAndComeBack();
+        settle();
+        assertThat(asked).as("asked once").hasSize(1);
+        ProjectFile.save(store.project().withTempo(Tempo.ofBpm(102)), file);
+        Files.setLastModifiedTime(file, FileTime.fromMillis(System.currentTimeMillis() + 9_000));
+        chosen = 0; // read it again
+        leaveAndComeBack();
+        until(() -> tempo() == 102_000);
+        assertThat(store.hasUnsavedWork()).isFalse();
+        Files.delete(file);
+        leaveAndComeBack();
+        until(() -> session.message().contains("no longer where it was"));
+    }
+
+    @Test
+    void a_file_that_is_open_in_another_window_is_opened_as_a_copy_or_together_or_not(FxRobot robot) throws Exception {
+        Path file = folder.resolve("both.sparrow");
+        ProjectFile.save(Project.untitled().withName("Both").withTempo(Tempo.ofBpm(77)), file);
+        try (FileClaim other = FileClaim.of(file, Folders.open()).orElseThrow()) {
+            answer = file;
+            chosen = 2; // cancel
+            robot.push(KeyCode.CONTROL, KeyCode.O);
+            until(() -> asked.size() == 1);
+            assertThat(asked.get(0)).startsWith("both.sparrow is open in another window");
+            assertThat(tempo()).isEqualTo(92_000);
+            chosen = 0;
+            robot.push(KeyCode.CONTROL, KeyCode.O);
+            until(() -> tempo() == 77_000);
+            assertThat(store.file()).as("a copy").isEmpty();
+            chosen = 1;
+            robot.push(KeyCode.CONTROL, KeyCode.O);
+            until(() -> store.file().isPresent());
+            assertThat(store.project().name()).isEqualTo("Both");
+        }
+        menu(robot, "menu-new");
+        until(() -> store.file().isEmpty());
+        robot.push(KeyCode.CONTROL, KeyCode.O);
+        until(() -> store.file().isPresent());
+        assertThat(asked).as("free again").hasSize(3);
+        assertThat(FileClaim.of(file, Folders.open())).as("and claimed by this window").isEmpty();
+        menu(robot, "menu-new");
+        until(() -> store.file().isEmpty());
+        FileClaim.of(file, Folders.open()).orElseThrow().close();
+    }
+}
