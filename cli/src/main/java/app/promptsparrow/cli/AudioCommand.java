@@ -4,7 +4,6 @@ import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.text.Plural;
@@ -73,7 +72,7 @@ final class AudioCommand implements Callable<Integer> {
         };
         AudioOptions options = options(format);
         Output output = Output.to(spec, out, file);
-        Project project = ProjectFile.open(file);
+        Project project = Projects.open(spec, file);
         Choice choice = which.choice(project);
         if (choice instanceof Choice.EachOfBank each) {
             choice = new Choice.BankInOrder(each.bank());

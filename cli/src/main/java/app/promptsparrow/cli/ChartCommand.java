@@ -4,7 +4,6 @@ import app.promptsparrow.chart.ChartWriter;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import java.nio.charset.StandardCharsets;
@@ -36,7 +35,7 @@ final class ChartCommand implements Callable<Integer> {
     @Override
     public Integer call() throws FileProblem {
         Output output = out == null || out.toString().equals("-") ? null : Output.to(spec, out, file);
-        Project project = ProjectFile.open(file);
+        Project project = Projects.open(spec, file);
         ChartWriter.Result chart = ChartWriter.write(project, patterns(project, which.choice(project)));
         if (output == null) {
             spec.commandLine().getOut().print(chart.text());

@@ -2,7 +2,6 @@ package app.promptsparrow.cli;
 
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
-import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.mix.RowLevels;
@@ -48,7 +47,7 @@ final class InfoCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem, IOException {
-        Project project = ProjectFile.open(file);
+        Project project = Projects.open(spec, file);
         Map<String, Object> info = new LinkedHashMap<>();
         info.put("name", project.name());
         info.put("tempo", project.tempo().bpm());

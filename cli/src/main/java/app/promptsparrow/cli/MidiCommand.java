@@ -2,7 +2,6 @@ package app.promptsparrow.cli;
 
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.Project;
 import java.nio.file.Path;
@@ -51,7 +50,7 @@ final class MidiCommand implements Callable<Integer> {
     public Integer call() throws FileProblem {
         MidiOptions options = options();
         Output output = Output.to(spec, out, file);
-        Project project = ProjectFile.open(file);
+        Project project = Projects.open(spec, file);
         MidiPlan plan = MidiPlan.of(project, which.choice(project), which.repeat(), options);
         plan.write(output.path());
         output.say(plan.sentence());

@@ -53,7 +53,7 @@ final class SongCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Project project = ProjectFile.open(file);
+        Project project = Projects.open(spec, file);
         if (what.list) {
             project.songs().forEach(song -> list(project, song, spec.commandLine().getOut()));
             return 0;

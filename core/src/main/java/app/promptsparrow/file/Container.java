@@ -1,6 +1,8 @@
 package app.promptsparrow.file;
 
 import app.promptsparrow.text.Shown;
+import java.io.BufferedInputStream;
+import java.io.EOFException;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -17,6 +19,7 @@ import java.util.zip.CheckedInputStream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
+import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 
 /**
@@ -75,6 +78,11 @@ final class Container {
      * @throws FileProblem with one sentence, if it is damaged, too long, or holds anything else
      */
     static <T> T read(Path file, List<Kind> kinds, Reading<T> reading) throws FileProblem, JsonText.Refused {
+        return read(file, kinds, false, reading);
+    }
+
+    /** @param cutOff whether one whose end is missing is read as far as it goes */
+    static <T> T read(Path file, List<Kind> kinds, boolean cutOff, Reading<T> reading) throws FileProblem, JsonText.Refused {
         if (Files.isDirectory(file)) {
             throw new FileProblem(file, "is a folder, not a file");
         }
@@ -83,16 +91,70 @@ final class Container {
             if (Files.size(file) > most) {
                 throw new FileProblem(file, "is longer than " + (most >> 20) + " MiB, so it is no file of Prompt Sparrow");
             }
-            try (ZipFile zip = new ZipFile(file.toFile())) {
-                Entries entries = new Entries(file, zip, kinds);
-                entries.check();
-                return reading.from(entries);
+            return read(file, file, kinds, reading);
+        } catch (ZipException damaged) {
+            if (cutOff) {
+                return readCutOff(file, kinds, reading);
             }
-        } catch (ZipException | IllegalArgumentException damaged) {
-            throw new FileProblem(file, "is damaged, cut off or no file of Prompt Sparrow", damaged);
+            throw damaged(file, damaged);
+        } catch (IllegalArgumentException damaged) {
+            throw damaged(file, damaged);
         } catch (IOException problem) {
             throw FileProblem.of(file, "read", problem);
         }
+    }
+
+    private static FileProblem damaged(Path file, Exception why) {
+        return new FileProblem(file, "is damaged, cut off or no file of Prompt Sparrow", why);
+    }
+
+    /** @param told the file that messages name */
+    private static <T> T read(Path zipped, Path told, List<Kind> kinds, Reading<T> reading) throws IOException, FileProblem, JsonText.Refused {
+        try (ZipFile zip = new ZipFile(zipped.toFile())) {
+            Entries entries = new Entries(told, zip, kinds, !zipped.equals(told));
+            entries.check();
+            return reading.from(entries);
+        }
+    }
+
+    /** Entries stand one behind the other, with their list at the end: where that is missing, those before it can still be read one by one. */
+    private static <T> T readCutOff(Path file, List<Kind> kinds, Reading<T> reading) throws FileProblem, JsonText.Refused {
+        Path whole = null;
+        try {
+            whole = Files.createTempFile("sparrow", ".part");
+            Unfinished.begin(whole);
+            if (copyWhole(file, whole) == 0) {
+                throw new ZipException("nothing of it is whole");
+            }
+            return read(whole, file, kinds, reading);
+        } catch (ZipException | IllegalArgumentException damaged) {
+            throw damaged(file, damaged);
+        } catch (IOException problem) {
+            throw FileProblem.of(file, "read", problem);
+        } finally {
+            if (whole != null) {
+                Unfinished.drop(whole);
+            }
+        }
+    }
+
+    /** Copies what is whole, as long as entries are no longer than memory has room for, and answers how many there are. */
+    private static int copyWhole(Path file, Path to) throws IOException {
+        int entries = 0;
+        try (ZipInputStream in = new ZipInputStream(new BufferedInputStream(Files.newInputStream(file))); ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(to))) {
+            for (ZipEntry entry = in.getNextEntry(); entry != null && entries < MAX_ENTRIES; entry = in.getNextEntry()) {
+                byte[] content = in.readNBytes(MAX_JSON + 1); // fails before anything of it is written
+                if (content.length <= MAX_JSON) {
+                    entries++;
+                    out.putNextEntry(new ZipEntry(entry.getName()));
+                    out.write(content);
+                    out.closeEntry();
+                }
+            }
+        } catch (EOFException | ZipException end) {
+            // what is whole has been copied; what is not whole is what the caller finds missing
+        }
+        return entries;
     }
 
     /** The entries of an open container. */
@@ -102,7 +164,10 @@ final class Container {
         private final ZipFile zip;
         private final List<Kind> kinds;
 
-        private Entries(Path file, ZipFile zip, List<Kind> kinds) {
+        private final boolean cutOff;
+
+        private Entries(Path file, ZipFile zip, List<Kind> kinds, boolean cutOff) {
+            this.cutOff = cutOff;
             this.file = file;
             this.zip = zip;
             this.kinds = kinds;
@@ -122,6 +187,11 @@ final class Container {
                     throw new FileProblem(file, "holds more than " + kinds.get(kind).maxCount + " entries like '" + Shown.text(name) + "'");
                 }
             }
+        }
+
+        /** Whether its end is missing, and entries that stood there with it. */
+        boolean areCutOff() {
+            return cutOff;
         }
 
         private Optional<Kind> kind(String name) {

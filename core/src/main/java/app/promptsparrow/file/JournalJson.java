@@ -44,7 +44,7 @@ final class JournalJson {
         Journal.Recovered recovered() throws FileProblem {
             try {
                 Optional<Path> from = baseFile();
-                Project base = from.isPresent() ? ProjectFile.open(from.get()) : ProjectJson.read(header.at("base"), leftOut -> { });
+                Project base = from.isPresent() ? ProjectFile.open(from.get()) : ProjectJson.read(header.at("base"), LeftOut.what());
                 Project project = base;
                 for (JsonPlace change : changes) {
                     project = changed(project, change, header.at("format").integer());
@@ -163,11 +163,11 @@ final class JournalJson {
         Set<PatternId> ids = new HashSet<>();
         banks.forEach(bank -> bank.patterns().forEach(pattern -> ids.add(pattern.id())));
         List<Song> songs = new ArrayList<>();
-        json.find("songs").ifPresentOrElse(list -> list.list(Project.MAX_SONGS).forEach(song -> songs.add(ProjectJson.readSong(song, songs.size() + 1, ids, leftOut -> { }))),
+        json.find("songs").ifPresentOrElse(list -> list.list(Project.MAX_SONGS).forEach(song -> songs.add(ProjectJson.readSong(song, songs.size() + 1, ids, LeftOut.what()))),
                 () -> songs.addAll(project.songs()));
         return json.made(() -> new Project(json.at("name").text(), new Tempo(json.at("milliBpm").integer()),
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format)).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs, ProjectJson.readBacking(json),
+                json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format, LeftOut.nothing())).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs, ProjectJson.readBacking(json),
                 json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
     }
 

@@ -54,7 +54,7 @@ public final class KitFile {
         try {
             return Container.read(file, KINDS, entries -> {
                 Kit kit = entries.read(ENTRY, in -> JsonText.read(in, KitFile::read));
-                SampleEntries.keep(file, entries, samples);
+                SampleEntries.keep(file, entries, samples, LeftOut.nothing());
                 return kit;
             });
         } catch (JsonText.Refused wrong) {
@@ -64,6 +64,6 @@ public final class KitFile {
 
     private static Kit read(JsonPlace json) {
         json.object("format", "kit");
-        return KitJson.read(json.at("kit"), ProjectJson.readFormat(json, FIRST_FORMAT));
+        return KitJson.read(json.at("kit"), ProjectJson.readFormat(json, FIRST_FORMAT), LeftOut.nothing());
     }
 }

@@ -188,14 +188,18 @@ final class KitJson {
 
     // --- reading ---
 
-    /** @param format of the file */
-    static Kit read(JsonPlace json, int format) {
+    /**
+     * @param format  of the file
+     * @param leftOut told each row that cannot be read
+     */
+    static Kit read(JsonPlace json, int format, LeftOut leftOut) {
         json.object("name", "reverb", "rows");
         JsonPlace r = json.at("reverb");
         Reverb reverb = format < NEW_REVERB ? readOldReverb(r) : readReverb(r);
         List<Row> rows = new ArrayList<>();
         for (JsonPlace row : json.at("rows").list(Kit.MAX_ROWS)) {
-            rows.add(format < NEW_MODELS ? readOldRow(row) : readRow(row));
+            int number = rows.size() + 1;
+            leftOut.tried(() -> "row " + number + " of the kit", () -> format < NEW_MODELS ? readOldRow(row) : readRow(row)).ifPresent(rows::add);
         }
         return json.made(() -> new Kit(json.at("name").text(), rows, reverb));
     }

@@ -10,7 +10,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
@@ -55,7 +54,7 @@ public final class ProjectFile {
     }
 
     /**
-     * Reads a project.
+     * Reads a project that is whole.
      *
      * @throws FileProblem with one sentence: the file, the place in it, what is wrong
      */
@@ -65,19 +64,22 @@ public final class ProjectFile {
 
     /** @param samples where the files of its samples go */
     static Project open(Path file, SampleFolder samples) throws FileProblem {
-        return read(file, samples).project;
+        return read(file, samples, LeftOut.nothing()).project;
     }
 
     /** What a file held, and the format it is written in. */
-    private record Parsed(Project project, int format, List<String> leftOut) {
+    private record Parsed(Project project, int format) {
     }
 
     /** Reads a project and puts its samples where they are played from. */
-    private static Parsed read(Path file, SampleFolder samples) throws FileProblem {
+    private static Parsed read(Path file, SampleFolder samples, LeftOut leftOut) throws FileProblem {
         try {
-            return Container.read(file, KINDS, entries -> {
-                Parsed parsed = entries.read(ENTRY, ProjectFile::parse);
-                SampleEntries.keep(file, entries, samples);
+            return Container.read(file, KINDS, !leftOut.isNothing(), entries -> {
+                if (entries.areCutOff()) {
+                    leftOut.orRefused(file, "is cut off; samples that stood at its end are missing");
+                }
+                Parsed parsed = entries.read(ENTRY, in -> parse(in, leftOut));
+                SampleEntries.keep(file, entries, samples, leftOut);
                 return parsed;
             });
         } catch (JsonText.Refused wrong) {
@@ -96,14 +98,15 @@ public final class ProjectFile {
     public record Opened(Project project, FileVersion version, boolean newModels, List<String> leftOut) {
     }
 
-    /** Like {@link #open}, with the fingerprint of what was read; a file that changes meanwhile is read again. */
+    /** Reads a project as far as that can be, with the fingerprint of what was read; a file that changes meanwhile is read again. */
     public static Opened openVersion(Path file) throws FileProblem {
         FileVersion before = FileVersion.of(file.toAbsolutePath());
         for (int tries = 1;; tries++) {
-            Parsed parsed = read(file, SampleFolder.usual());
+            LeftOut leftOut = LeftOut.what();
+            Parsed parsed = read(file, SampleFolder.usual(), leftOut);
             FileVersion after = FileVersion.of(file.toAbsolutePath());
             if (after.equals(before) || tries == 3) {
-                return new Opened(parsed.project, after, parsed.format < KitJson.NEW_MODELS, List.copyOf(parsed.leftOut));
+                return new Opened(parsed.project, after, parsed.format < KitJson.NEW_MODELS, leftOut.said());
             }
             before = after;
         }
@@ -116,15 +119,14 @@ public final class ProjectFile {
 
     static Project parse(byte[] json) throws JsonText.Refused {
         try {
-            return parse(new ByteArrayInputStream(json)).project;
+            return parse(new ByteArrayInputStream(json), LeftOut.nothing()).project;
         } catch (IOException impossible) {
             throw new IllegalStateException(impossible); // an array gives everything
         }
     }
 
-    private static Parsed parse(InputStream in) throws IOException, JsonText.Refused {
-        List<String> leftOut = new ArrayList<>();
-        return JsonText.read(in, json -> new Parsed(ProjectJson.read(json, leftOut::add), json.at("format").integer(), leftOut));
+    private static Parsed parse(InputStream in, LeftOut leftOut) throws IOException, JsonText.Refused {
+        return JsonText.read(in, json -> new Parsed(ProjectJson.read(json, leftOut), json.at("format").integer()));
     }
 
     /** Whether a file has our extension, case ignored. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.file;
 
+import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Master;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
@@ -34,7 +35,6 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.function.Consumer;
 
 /**
  * The JSON form of a project, {@code docs/project.schema.json}: keys in a fixed order, settings that are at their usual
@@ -321,12 +321,12 @@ final class ProjectJson {
     }
 
     /**
-     * Reads a project.
+     * Reads a project, as far as that can be: a row, a pattern, an entry or a value that is damaged is left out or as it usually is.
      *
      * @param leftOut told each part that cannot be read and without which the rest is whole
-     * @throws JsonPlace.Wrong naming the place of the first thing that is wrong
+     * @throws JsonPlace.Wrong naming the place, if the whole is not what it should be
      */
-    static Project read(JsonPlace json, Consumer<String> leftOut) {
+    static Project read(JsonPlace json, LeftOut leftOut) {
         int format = readFormat(json, 1);
         if (format == 1) {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "kit", "banks", "songs");
@@ -342,21 +342,31 @@ final class ProjectJson {
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
         for (JsonPlace bank : json.at("banks").list(Project.MAX_BANKS)) {
-            banks.add(readBank(bank, ids, format));
+            banks.add(readBank(bank, banks.size() + 1, ids, format, leftOut));
         }
         List<Song> songs = new ArrayList<>();
+        int number = 0;
         for (JsonPlace song : json.at("songs").list(Project.MAX_SONGS)) {
-            songs.add(readSong(song, songs.size() + 1, ids, leftOut));
+            int place = ++number;
+            leftOut.tried(() -> "song " + place, () -> readSong(song, place, ids, leftOut)).ifPresent(songs::add);
         }
-        return json.made(() -> new Project(json.at("name").text(),
-                json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())),
-                json.at("meter").parsed(Meter::parse, "a meter such as 4/4"),
-                readSwing(json.at("swing")),
-                json.at("key").parsed(Key::parse, "a key such as A minor"), readTouches(json), readChance(json),
-                KitJson.read(json.at("kit"), format), readMaster(json), banks, readChain(json, ids), songs, readBacking(json), json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE)).checked());
+        Project usual = Project.untitled();
+        String name = leftOut.or(usual.name(), "its name", () -> json.at("name").text());
+        Tempo tempo = leftOut.or(usual.tempo(), "its tempo", () -> json.at("milliBpm").made(() -> new Tempo(json.at("milliBpm").integer())));
+        Meter meter = leftOut.or(usual.meter(), "its meter", () -> json.at("meter").parsed(Meter::parse, "a meter such as 4/4"));
+        Swing swing = leftOut.or(usual.swing(), "its swing", () -> readSwing(json.at("swing")));
+        Key key = leftOut.or(usual.key(), "its key", () -> json.at("key").parsed(Key::parse, "a key such as A minor"));
+        Touches touches = leftOut.or(usual.touches(), "its touches", () -> readTouches(json));
+        int chance = leftOut.or(usual.chanceNumber(), "its chance number", () -> readChance(json));
+        Kit kit = KitJson.read(json.at("kit"), format, leftOut);
+        Master master = leftOut.or(usual.master(), "its master", () -> readMaster(json));
+        List<PatternId> chain = leftOut.or(List.of(), "its chain", () -> readChain(json, ids));
+        Optional<Backing> backing = leftOut.or(Optional.empty(), "its backing", () -> readBacking(json));
+        GivenIds given = leftOut.or(GivenIds.NONE, "the ids given out", () -> json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE));
+        return json.made(() -> new Project(name, tempo, meter, swing, key, touches, chance, kit, master, banks, chain, songs, backing, given).checked());
     }
 
-    private static Bank readBank(JsonPlace json, Set<PatternId> ids, int format) {
+    private static Bank readBank(JsonPlace json, int number, Set<PatternId> ids, int format, LeftOut leftOut) {
         if (format < TINTS) {
             json.object("name", "slots");
         } else {
@@ -368,13 +378,18 @@ final class ProjectJson {
                 slots.add(Optional.empty());
                 continue;
             }
-            Pattern pattern = readPattern(slot);
-            if (!ids.add(pattern.id())) {
-                throw slot.wrong("pattern id " + pattern.id().value() + " is given twice");
-            }
-            slots.add(Optional.of(pattern));
+            int place = slots.size() + 1;
+            slots.add(leftOut.tried(() -> "the pattern in slot " + place + " of bank " + number, () -> readPattern(slot, ids)));
         }
         return readBankHead(json, slots);
+    }
+
+    private static Pattern readPattern(JsonPlace slot, Set<PatternId> ids) {
+        Pattern pattern = readPattern(slot);
+        if (!ids.add(pattern.id())) {
+            throw slot.wrong("pattern id " + pattern.id().value() + " is given twice");
+        }
+        return pattern;
     }
 
     static Touches readTouches(JsonPlace json) {
@@ -443,17 +458,13 @@ final class ProjectJson {
      * @param number  its place among the songs, by which those of formats before 6 are known
      * @param leftOut told what, and why
      */
-    static Song readSong(JsonPlace json, int number, Set<PatternId> ids, Consumer<String> leftOut) {
+    static Song readSong(JsonPlace json, int number, Set<PatternId> ids, LeftOut leftOut) {
         json.object("id", "name", "round", "entries");
         List<Song.Entry> entries = new ArrayList<>();
         int place = 0;
         for (JsonPlace entry : json.at("entries").list(Song.MAX_ENTRIES)) {
-            place++;
-            try {
-                entries.add(readEntry(entry, ids));
-            } catch (JsonPlace.Wrong wrong) {
-                leftOut.accept("entry " + place + " of the song '" + Shown.text(json.at("name").text()) + "', " + wrong.getMessage());
-            }
+            int at = ++place;
+            leftOut.tried(() -> "entry " + at + " of the song '" + Shown.text(json.at("name").text()) + "'", () -> readEntry(entry, ids)).ifPresent(entries::add);
         }
         return json.made(() -> new Song(new SongId(json.find("id").map(JsonPlace::integer).orElse(number)), json.at("name").text(),
                 json.find("round").map(JsonPlace::bool).orElse(false), entries));

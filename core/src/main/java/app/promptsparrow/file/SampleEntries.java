@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.util.Optional;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import java.util.zip.ZipException;
 
 /** The files of samples in a container: as they came, each once, named by what is in them. */
 final class SampleEntries {
@@ -51,7 +52,7 @@ final class SampleEntries {
     }
 
     /** Puts all of a container's samples where they are played from. */
-    static void keep(Path file, Container.Entries entries, SampleFolder samples) throws IOException, FileProblem, JsonText.Refused {
+    static void keep(Path file, Container.Entries entries, SampleFolder samples, LeftOut leftOut) throws IOException, FileProblem, JsonText.Refused {
         for (String name : entries.names()) {
             if (!name.startsWith(FOLDER)) {
                 continue;
@@ -59,9 +60,17 @@ final class SampleEntries {
             String hash = name.substring(FOLDER.length(), FOLDER.length() + HASH_LENGTH);
             if (samples.has(hash)) {
                 samples.use(hash);
-            } else if (!entries.read(name, in -> samples.put(in::transferTo)).equals(hash)) {
-                throw new FileProblem(file, "holds the sample '" + name + "', which is damaged");
+            } else if (!isWhole(entries, name, hash, samples)) {
+                leftOut.orRefused(file, "holds the sample '" + name + "', which is damaged");
             }
+        }
+    }
+
+    private static boolean isWhole(Container.Entries entries, String name, String hash, SampleFolder samples) throws IOException, FileProblem, JsonText.Refused {
+        try {
+            return entries.read(name, in -> samples.put(in::transferTo)).equals(hash);
+        } catch (ZipException damaged) {
+            return false;
         }
     }
 }
