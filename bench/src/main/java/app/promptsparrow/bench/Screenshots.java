@@ -222,7 +222,7 @@ public final class Screenshots {
             }));
             shots.add(new Shot("export", 1_280, 800, () -> {
                 press("#view-export");
-                press("#export-what-3");
+                press("#export-what-4");
             }, 2));
             shots.add(new Shot("keys", 1_280, 800, () -> {
                 press("#view-beat");

@@ -46,6 +46,12 @@ final class MidiCommand implements Callable<Integer> {
     @Option(names = "--with-muted", description = "With rows that are muted or silenced by solo.")
     private boolean withMuted;
 
+    @Option(names = "--portamento", description = "Slides also as controllers 65 and 84.")
+    private boolean portamento;
+
+    @Option(names = "--file-a-row", description = "A file for each row, into the folder OUT.")
+    private boolean fileARow;
+
     @Override
     public Integer call() throws FileProblem {
         MidiOptions options = options();
@@ -59,7 +65,7 @@ final class MidiCommand implements Callable<Integer> {
 
     private MidiOptions options() {
         try {
-            return new MidiOptions(type, ppq, leadIn, straight, withMuted);
+            return new MidiOptions(type, ppq, leadIn, straight, withMuted, portamento, fileARow);
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage());
         }

@@ -32,6 +32,10 @@ public sealed interface Choice {
     record EachOfBank(int bank) implements Choice {
     }
 
+    /** Every pattern of every bank, a file each. */
+    record EachOfAll() implements Choice {
+    }
+
     /** The patterns of a bank in order as one piece. */
     record BankInOrder(int bank) implements Choice {
     }
@@ -73,6 +77,19 @@ public sealed interface Choice {
                 pieces.add(piece(project, pattern, repeat));
             }
             return nonEmpty(pieces, each.bank);
+        }
+        if (this instanceof EachOfAll) {
+            List<Piece> pieces = new ArrayList<>();
+            for (Bank bank : project.banks()) {
+                for (Pattern pattern : bank.patterns()) {
+                    Piece piece = piece(project, pattern, repeat);
+                    pieces.add(new Piece(bank.name() + " " + piece.name, piece.project, piece.score, piece.pattern));
+                }
+            }
+            if (pieces.isEmpty()) {
+                throw new IllegalArgumentException("the project holds no pattern");
+            }
+            return pieces;
         }
         if (this instanceof BankInOrder order) {
             Bank bank = bank(project, order.bank);
@@ -119,6 +136,11 @@ public sealed interface Choice {
 
     private static Piece songPiece(Project project, Song song, OptionalInt repeat) {
         return new Piece(song.name(), project, new Scores().of(project, new Source.WholeSong(song, repeat.orElse(1))), Optional.empty());
+    }
+
+    /** Whether it is written as several files, into a folder. */
+    default boolean isSeveral() {
+        return this instanceof EachOfBank || this instanceof EachOfAll;
     }
 
     /** The project without any swing and timing. */

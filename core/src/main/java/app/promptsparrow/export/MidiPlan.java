@@ -23,7 +23,7 @@ import java.util.OptionalInt;
 /** MIDI files that are ready to be written. Immutable. */
 public final class MidiPlan {
 
-    private record Ready(Choice.Piece piece, MidiExport.Result result) {
+    private record Ready(String name, Choice.Piece piece, MidiExport.Result result) {
     }
 
     private final List<Ready> files;
@@ -43,10 +43,24 @@ public final class MidiPlan {
     public static MidiPlan of(Project project, Choice choice, OptionalInt repeat, MidiOptions options) {
         List<Ready> files = new ArrayList<>();
         for (Choice.Piece piece : choice.pieces(project, repeat, options.straight())) {
-            files.add(new Ready(piece, MidiExport.write(piece.project(), piece.score(), options,
-                    piece.pattern().flatMap(pattern -> carried(project, pattern)).orElse(null))));
+            if (options.fileARow()) {
+                rows(piece, options).forEach(files::add);
+            } else {
+                files.add(new Ready(piece.name(), piece, MidiExport.write(piece.project(), piece.score(), options,
+                        piece.pattern().flatMap(pattern -> carried(project, pattern)).orElse(null))));
+            }
         }
-        return new MidiPlan(files, choice instanceof Choice.EachOfBank);
+        if (files.isEmpty()) {
+            throw new IllegalArgumentException("no row plays a note that would be written");
+        }
+        return new MidiPlan(files, choice.isSeveral() || options.fileARow());
+    }
+
+    /** A file for each row that has notes. */
+    private static List<Ready> rows(Choice.Piece piece, MidiOptions options) {
+        return piece.project().kit().rows().stream().filter(row -> piece.score().plays(row.id()))
+                .map(row -> new Ready(piece.name() + " - " + row.name(), piece, MidiExport.write(piece.project(), piece.score(), options, null, Optional.of(row.id()))))
+                .filter(file -> file.result.notes() > 0).toList();
     }
 
     /** The pattern as it is in the project, also where the notes are written straight. */
@@ -65,7 +79,7 @@ public final class MidiPlan {
         int notes = files.stream().mapToInt(file -> file.result.notes()).sum();
         int merged = files.stream().mapToInt(file -> file.result.merged()).sum();
         int moved = files.stream().mapToInt(file -> file.result.moved()).sum();
-        long units = files.stream().mapToLong(file -> file.piece.score().length()).sum();
+        long units = files.stream().map(Ready::piece).distinct().mapToLong(piece -> piece.score().length()).sum();
         Project project = files.get(0).piece.project();
         long seconds = Math.round(project.tempo().toSeconds(units));
         String text = String.format(Locale.ROOT, "%s, %d tracks, %s, %s, %d notes", Plural.of(files.size(), "file"), tracks, bars(), Minutes.of(seconds), notes);
@@ -77,8 +91,8 @@ public final class MidiPlan {
 
     private String bars() {
         double bars = 0;
-        for (Ready file : files) {
-            for (Score.Part part : file.piece.score().parts()) {
+        for (Choice.Piece piece : files.stream().map(Ready::piece).distinct().toList()) {
+            for (Score.Part part : piece.score().parts()) {
                 bars += (double) (part.end() - part.start()) / part.pattern().barUnits();
             }
         }
@@ -101,7 +115,7 @@ public final class MidiPlan {
         }
         for (int i = 0; i < files.size(); i++) {
             Ready file = files.get(i);
-            Path path = target.resolve(String.format(Locale.ROOT, "%02d %s.mid", i + 1, fileName(file.piece.name())));
+            Path path = target.resolve(String.format(Locale.ROOT, "%02d %s.mid", i + 1, fileName(file.name)));
             AtomicFile.write(path, out -> out.write(file.result.bytes()));
             written.add(path);
         }

@@ -18,6 +18,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * Turns a score into a Standard MIDI File: a conductor track, then a track a row, everything as it sounds. Units become
@@ -28,6 +29,8 @@ public final class MidiExport {
     private static final int META_TEXT_TRACK_NAME = 0x03;
     private static final int META_MARKER = 0x06;
     private static final int META_KEY = 0x59;
+    private static final int PORTAMENTO = 65;
+    private static final int PORTAMENTO_FROM = 84;
     /** What may be written is what may be read again: each note is two events. */
     static final int MAX_NOTES = MidiFile.MAX_EVENTS / 2 - 10_000;
     private static final int BARS_AT_ONCE = 16;
@@ -67,8 +70,11 @@ public final class MidiExport {
         private final int key;
         private int velocity;
         private final int order;
+        /** The key that is slid from, or -1. */
+        private final int from;
 
-        Placed(long start, long end, int channel, int key, int velocity, int order) {
+        Placed(long start, long end, int channel, int key, int velocity, int order, int from) {
+            this.from = from;
             this.start = start;
             this.end = end;
             this.channel = channel;
@@ -89,13 +95,15 @@ public final class MidiExport {
     private final Project project;
     private final MidiOptions options;
     private final Score score;
+    private final Optional<RowId> only;
     private final long leadIn;
     private final long length;
     private final Map<RowId, Integer> channels;
     private int merged;
     private int moved;
 
-    private MidiExport(Project project, Score score, MidiOptions options) {
+    private MidiExport(Project project, Score score, MidiOptions options, Optional<RowId> only) {
+        this.only = only;
         this.project = project;
         this.options = options;
         this.score = score;
@@ -113,10 +121,15 @@ public final class MidiExport {
      *                                  again
      */
     public static Result write(Project project, Score score, MidiOptions options, byte[] carried) {
+        return write(project, score, options, carried, Optional.empty());
+    }
+
+    /** @param only the one row whose notes are written; empty for all */
+    public static Result write(Project project, Score score, MidiOptions options, byte[] carried, Optional<RowId> only) {
         if (!score.ends()) {
             throw new IllegalArgumentException("a MIDI file needs an end; choose how often the pattern repeats");
         }
-        return new MidiExport(project, score, options).write(carried);
+        return new MidiExport(project, score, options, only).write(carried);
     }
 
     /** Channels of the bass rows: their own where it is free, else the next free one; never 10. */
@@ -164,9 +177,18 @@ public final class MidiExport {
                 track.text(0, META_TEXT_TRACK_NAME, row.name());
             }
             int to = from;
+            boolean sliding = false;
             for (; to < placed.size() && placed.get(to).order == placed.get(from).order; to++) {
                 Placed note = placed.get(to);
                 track.note(note.start, note.end, note.channel, note.key, note.velocity);
+                boolean slides = options.portamento() && note.from >= 0;
+                if (slides != sliding) {
+                    track.control(note.start, note.channel, PORTAMENTO, slides ? 127 : 0);
+                    sliding = slides;
+                }
+                if (slides) {
+                    track.control(note.start, note.channel, PORTAMENTO_FROM, note.from);
+                }
             }
             from = to;
             if (options.type() == 1) {
@@ -245,6 +267,9 @@ public final class MidiExport {
     private Map<RowId, List<Note>> collect() {
         Map<RowId, List<Note>> byRow = new HashMap<>();
         NoteSink sink = (lane, step, start, end, velocity, cents, kind, ordinal, place) -> {
+            if (only.isPresent() && !only.get().equals(lane.row())) {
+                return;
+            }
             Row row = project.kit().row(lane.row()).orElseThrow();
             if (!options.withMuted() && !project.kit().isHeard(row)) {
                 return;
@@ -282,17 +307,22 @@ public final class MidiExport {
         for (int i = 0; i < list.size(); i++) {
             Note note = list.get(i);
             Note next = i + 1 < list.size() ? list.get(i + 1) : null;
+            Note before = i > 0 ? list.get(i - 1) : null;
             long start = tick(note.start);
             long end = Math.min(tick(note.end), endTick);
             if (start >= endTick) {
                 start = endTick - 1;
                 moved++;
             }
-            if (next != null && next.slide && next.key != note.key && Gates.reaches(note.end, next.start)) {
+            if (next != null && slides(note, next)) {
                 end = Math.min(Math.max(end, tick(next.start) + 1), endTick);
             }
-            placed.add(new Placed(start, Math.max(end, start + 1), channel, note.key, note.velocity, order));
+            placed.add(new Placed(start, Math.max(end, start + 1), channel, note.key, note.velocity, order, before != null && slides(before, note) ? before.key : -1));
         }
+    }
+
+    private static boolean slides(Note from, Note to) {
+        return to.slide && to.key != from.key && Gates.reaches(from.end, to.start);
     }
 
     /**

@@ -8,10 +8,16 @@ package app.promptsparrow.midi;
  * @param leadInBars empty bars before the music, 0 to 2
  * @param straight   without swing and timing
  * @param withMuted  with rows that are muted or silenced by solo
+ * @param portamento slides also as the controllers 65 (portamento on and off) and 84 (from which key) of MIDI 1.0
+ * @param fileARow   a file for each row
  */
-public record MidiOptions(int type, int ppq, int leadInBars, boolean straight, boolean withMuted) {
+public record MidiOptions(int type, int ppq, int leadInBars, boolean straight, boolean withMuted, boolean portamento, boolean fileARow) {
 
     public static final MidiOptions USUAL = new MidiOptions(1, 960, 0, false, false);
+
+    public MidiOptions(int type, int ppq, int leadInBars, boolean straight, boolean withMuted) {
+        this(type, ppq, leadInBars, straight, withMuted, false, false);
+    }
 
     public MidiOptions {
         if (type != 0 && type != 1) {
@@ -23,5 +29,10 @@ public record MidiOptions(int type, int ppq, int leadInBars, boolean straight, b
         if (leadInBars < 0 || leadInBars > 2) {
             throw new IllegalArgumentException("lead-in bars are 0 to 2, not " + leadInBars);
         }
+    }
+
+    /** The same with all rows in one file. */
+    public MidiOptions inOneFile() {
+        return new MidiOptions(type, ppq, leadInBars, straight, withMuted, portamento, false);
     }
 }

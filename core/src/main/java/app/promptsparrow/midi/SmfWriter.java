@@ -8,7 +8,7 @@ import java.util.List;
 
 /**
  * Writes the bytes of one track of a Standard MIDI File (The MIDI Association, RP-001). Events are added in any order
- * and sorted by tick when the track is closed; at one tick metas come first, then ends of notes, then the rest, each
+ * and sorted by tick when the track is closed; at one tick metas come first, then ends of notes, then controllers, then notes, each
  * kind in the order in which it was added.
  *
  * <p>The JDK's own writer is not used: it leaves out messages it cannot write without saying so.
@@ -20,7 +20,8 @@ final class SmfWriter {
 
     private static final int META = 0;
     private static final int OFF = 1;
-    private static final int ON = 2;
+    private static final int CONTROL = 2;
+    private static final int ON = 3;
 
     private static final int INDEX_BITS = 23;
     /** The most events of a track: what fits into a sorting key beside its tick, more than any file that is read may have. */
@@ -50,6 +51,11 @@ final class SmfWriter {
     void note(long tick, long endTick, int channel, int note, int velocity) {
         add(tick, ON, 0x90 | channel - 1 | note << 8 | velocity << 16);
         add(endTick, OFF, 0x80 | channel - 1 | note << 8 | 64 << 16);
+    }
+
+    /** A controller's value, 0 to 127, before notes that begin at the same tick. */
+    void control(long tick, int channel, int controller, int value) {
+        add(tick, CONTROL, 0xB0 | channel - 1 | controller << 8 | value << 16);
     }
 
     void meta(long tick, int type, byte... data) {

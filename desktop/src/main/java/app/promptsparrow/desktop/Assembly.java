@@ -25,6 +25,7 @@ import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.SoundCard;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.pane.MixView;
+import app.promptsparrow.desktop.orders.DragFiles;
 import app.promptsparrow.desktop.orders.Orders;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.Kits;
@@ -72,13 +73,14 @@ public final class Assembly {
         Chosen chosen = new Chosen(session);
         Playing playing = new Playing(session, chosen);
         Recorder recorder = new Recorder(session, chosen, playing, new Metronome(session));
-        SlotChooser slots = new SlotChooser(session, chosen, playing);
+        Orders orders = new Orders(session);
+        DragFiles drags = new DragFiles(session, orders);
+        SlotChooser slots = new SlotChooser(session, chosen, playing, drags);
         Kits kits = new Kits(session);
         BringIn bringIn = new BringIn(session, chosen, slots);
         Arriving arriving = new Arriving(session, chosen, bringIn);
         ProjectFiles files = new ProjectFiles(session);
         BringFiles brings = new BringFiles(session, chosen, bringIn, arriving);
-        Orders orders = new Orders(session);
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
@@ -99,7 +101,7 @@ public final class Assembly {
                 new KitView(new KitPresenter(session, chosen, kits, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new MixView(new MixPresenter(session, chosen, presenter.rowsInView(), presenter.rowEditor(), presenter.planting()::touch), settings.theme()),
                 new SongView(new SongPresenter(session, chosen, playing, slots, presenter.rowsInView(), presenter.rowEditor()), brings, settings.theme()),
-                new ExportView(new ExportPresenter(session, chosen, playing, orders), arriving, brings, settings.theme())));
+                new ExportView(new ExportPresenter(session, chosen, playing, orders, drags), arriving, brings, settings.theme())));
     }
 
     /** The whole content of the window. */

@@ -56,7 +56,7 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
 
     /** Whether it is written into a folder. */
     public boolean isFolder() {
-        return form == Form.STEMS || form == Form.MIDI && choice instanceof Choice.EachOfBank;
+        return form == Form.STEMS || form == Form.MIDI && (choice.isSeveral() || midi.fileARow());
     }
 
     /** The name that is proposed: {@code Wake 92 A minor}. */
@@ -117,6 +117,9 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
     private List<Pattern> patterns(Project project) {
         if (choice instanceof Choice.OnePattern one) {
             return project.at(one.slot()).map(List::of).orElseThrow(() -> new IllegalArgumentException("the slot is empty"));
+        }
+        if (choice instanceof Choice.EachOfAll) {
+            return project.banks().stream().flatMap(each -> each.patterns().stream()).toList();
         }
         int bank = choice instanceof Choice.BankInOrder order ? order.bank() : choice instanceof Choice.EachOfBank each ? each.bank() : -1;
         if (bank < 0) {

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.slots;
 
+import app.promptsparrow.desktop.orders.DragFiles;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Playing;
@@ -30,16 +31,23 @@ public final class SlotChooser {
     private final Session session;
     private final Chosen chosen;
     private final Playing playing;
+    private final DragFiles dragFiles;
     /** What is carried from slot to slot by keys. */
     private Optional<Carried> carried = Optional.empty();
 
     private record Carried(PatternId pattern, boolean copy) {
     }
 
-    public SlotChooser(Session session, Chosen chosen, Playing playing) {
+    public SlotChooser(Session session, Chosen chosen, Playing playing, DragFiles dragFiles) {
+        this.dragFiles = dragFiles;
         this.session = session;
         this.chosen = chosen;
         this.playing = playing;
+    }
+
+    /** Music as files that can be dragged out. */
+    public DragFiles dragFiles() {
+        return dragFiles;
     }
 
     /**

@@ -1,32 +1,21 @@
 package app.promptsparrow.desktop.slots;
 
+import app.promptsparrow.desktop.orders.DragFiles;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.export.Choice;
-import app.promptsparrow.export.MidiPlan;
-import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.file.Folders;
-import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.SlotRef;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.Supplier;
 import javafx.scene.Node;
-import javafx.scene.SnapshotParameters;
-import javafx.scene.image.WritableImage;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
-import javafx.scene.paint.Color;
-import org.slf4j.LoggerFactory;
 
 /**
  * Patterns dragged from slot to slot, and out of the window: one drag of the system's carries the slot for ourselves and the pattern as
- * a finished MIDI file for every other program. Ctrl held as it begins copies; what the system says of the mode is not asked, since it
+ * a finished file for every other program. Ctrl held as it begins copies; what the system says of the mode is not asked, since it
  * offers other programs a copy in any case.
  */
 public final class SlotDrag {
@@ -67,24 +56,23 @@ public final class SlotDrag {
             ClipboardContent content = new ClipboardContent();
             content.put(BANK, bank);
             board.setContent(content);
-            board.setDragView(picture(name));
+            board.setDragView(FileDrag.picture(name));
             event.consume();
         });
     }
 
-    private static WritableImage picture(Node of) {
-        SnapshotParameters seeThrough = new SnapshotParameters();
-        seeThrough.setFill(Color.TRANSPARENT);
-        return of.snapshot(seeThrough, null);
-    }
-
     /** Lets a slot be dragged from a card, and others be dropped on it. */
     void on(Node card, Supplier<SlotRef> slot) {
+        card.addEventFilter(MouseEvent.MOUSE_PRESSED, event -> {
+            if (session.project().at(slot.get()).isPresent()) {
+                chooser.dragFiles().prepare(DragFiles.ofSlot(session.project(), slot.get()));
+            }
+        });
         card.setOnDragDetected(event -> {
             if (session.project().at(slot.get()).isPresent()) {
                 Dragboard board = card.startDragAndDrop(TransferMode.COPY_OR_MOVE);
                 board.setContent(content(slot.get(), event.isControlDown()));
-                board.setDragView(picture(card));
+                board.setDragView(FileDrag.picture(card));
             }
             event.consume();
         });
@@ -113,14 +101,7 @@ public final class SlotDrag {
     private ClipboardContent content(SlotRef slot, boolean copy) {
         ClipboardContent content = new ClipboardContent();
         content.put(SLOT, slot.bank() + " " + slot.slot() + (copy ? " copy" : " move"));
-        try {
-            Path folder = Files.createDirectories(Folders.dragged());
-            Path file = folder.resolve(MidiPlan.fileName(session.project().at(slot).orElseThrow().name()) + ".mid");
-            MidiPlan.of(session.project(), new Choice.OnePattern(slot), OptionalInt.empty(), MidiOptions.USUAL).write(file);
-            content.putFiles(List.of(file.toFile()));
-        } catch (IOException | FileProblem | RuntimeException noFile) { // it can still be dragged from slot to slot
-            LoggerFactory.getLogger(SlotDrag.class).warn("no MIDI file for the dragged slot", noFile);
-        }
+        chooser.dragFiles().file(DragFiles.ofSlot(session.project(), slot)).ifPresent(file -> content.putFiles(List.of(file.toFile()))); // without one it can still be dragged from slot to slot
         return content;
     }
 }

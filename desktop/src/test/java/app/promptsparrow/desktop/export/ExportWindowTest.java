@@ -9,19 +9,28 @@ import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
+import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
 import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.Pane;
+import javafx.stage.Stage;
+import javax.sound.midi.MidiSystem;
 import javax.sound.sampled.AudioFileFormat;
 import javax.sound.sampled.AudioSystem;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** The Export view in the real window: what it says is what it writes, and what it writes others can read. */
 class ExportWindowTest extends WindowUnderTest {
@@ -76,9 +85,9 @@ class ExportWindowTest extends WindowUnderTest {
     @Test
     void the_song_is_written_as_wav_and_the_bank_as_stems_by_keys_alone(FxRobot robot) throws Exception {
         interact(() -> store.open(store.project().withSongs(List.of(new Song("Short", List.of(Song.Entry.of(store.project().at(new SlotRef(0, 2)).orElseThrow().id(), 1))))), Optional.empty()));
-        robot.push(KeyCode.DOWN);
-        robot.push(KeyCode.DOWN);
-        robot.push(KeyCode.DOWN);
+        for (int i = 0; i < 4; i++) {
+            robot.push(KeyCode.DOWN);
+        }
         robot.push(KeyCode.RIGHT);
         until(() -> text(robot, "#export-sentence").startsWith("1 file, 0:0"));
         answer = folder.resolve("Short.wav");
@@ -110,7 +119,7 @@ class ExportWindowTest extends WindowUnderTest {
         until(() -> session.message().startsWith("wrote loop.wav: -18.0 LUFS"));
         long frames = AudioSystem.getAudioFileFormat(answer.toFile()).getFrameLength();
         assertThat(frames).as("two bars at 92, to the frame").isEqualTo(store.project().tempo().toFrame(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().durationUnits(), 48_000));
-        press(robot, "#export-what-3", "#export-tail-0", "#export-passes-7");
+        press(robot, "#export-what-4", "#export-tail-0", "#export-passes-7");
         until(() -> text(robot, "#export-sentence").startsWith("1 file, 25:"));
         answer = folder.resolve("song.wav");
         press(robot, "#export-write");
@@ -131,9 +140,9 @@ class ExportWindowTest extends WindowUnderTest {
         press(robot, "#export-what-2", "#export-form-1");
         until(() -> text(robot, "#export-sentence").contains("one by one"));
         assertThat(robot.lookup("#export-write").query().isDisabled()).isTrue();
-        press(robot, "#export-what-4");
+        press(robot, "#export-what-5");
         until(() -> text(robot, "#export-sentence").contains("Nothing has been played yet"));
-        press(robot, "#export-what-3", "#export-form-3");
+        press(robot, "#export-what-4", "#export-form-3");
         until(() -> text(robot, "#export-sentence").contains("a chart is of a pattern"));
         Project longest = store.project().withSongs(List.of(new Song("Long", Collections.nCopies(999, Song.Entry.of(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().id(), 999)))));
         interact(() -> store.open(longest, Optional.empty()));
@@ -159,5 +168,59 @@ class ExportWindowTest extends WindowUnderTest {
         robot.clickOn("#drag-card");
         until(() -> text(robot, "#drag-state").startsWith("onto a track"));
         assertThat(text(robot, "#drag-name")).endsWith(".wav");
+    }
+
+    @Test
+    void a_slot_and_the_song_are_dragged_out_as_the_card_says_and_a_pattern_lies_on_the_clipboard_for_everybody(FxRobot robot) throws Exception {
+        press(robot, "#drag-as-1");
+        robot.push(KeyCode.ALT, KeyCode.DIGIT1);
+        settle();
+        List<File> dropped = new ArrayList<>();
+        Stage desk = desk(dropped);
+        robot.clickOn("#slot-1");
+        until(() -> session.message().endsWith("is ready: drag it out"));
+        drag(robot, middle(robot, "#slot-1"), middle(desk.getScene().getRoot()));
+        until(() -> dropped.size() == 1);
+        assertThat(dropped.get(0).getName()).isEqualTo("Wake 92 A minor.wav");
+        assertThat(AudioSystem.getAudioFileFormat(dropped.get(0)).getFrameLength()).isGreaterThan(48_000);
+        interact(desk::close);
+        interact(() -> presenter.slots().dragFiles().setAudio(false));
+        robot.push(KeyCode.ALT, KeyCode.DIGIT4);
+        until(() -> robot.lookup("#song-drag").tryQuery().isPresent());
+        settle();
+        Stage other = desk(dropped);
+        drag(robot, middle(robot, "#song-drag"), middle(other.getScene().getRoot()));
+        until(() -> dropped.size() == 2);
+        assertThat(dropped.get(1).getName()).isEqualTo("Ferry 92 A minor.mid");
+        assertThat(MidiSystem.getSequence(dropped.get(1)).getTracks().length).isGreaterThan(5);
+        interact(other::close);
+
+        robot.push(KeyCode.ALT, KeyCode.DIGIT1);
+        settle();
+        robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.C);
+        until(() -> session.message().startsWith("copied Wake"));
+        interact(() -> {
+            Clipboard board = Clipboard.getSystemClipboard();
+            assertThat(board.getFiles()).singleElement().satisfies(file -> assertThat(MidiSystem.getSequence(file).getTracks()).isNotEmpty());
+            assertThat(board.getString()).startsWith("# Wake\ntempo 92\n");
+        });
+    }
+
+    /** A window of another program, as far as the drag can tell, that takes files. */
+    private static Stage desk(List<File> dropped) {
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, () -> {
+            Pane pane = new Pane();
+            pane.setOnDragOver(event -> event.acceptTransferModes(TransferMode.COPY));
+            pane.setOnDragDropped(event -> {
+                dropped.addAll(event.getDragboard().getFiles());
+                event.setDropCompleted(true);
+            });
+            Stage stage = new Stage();
+            stage.setScene(new Scene(pane, 120, 80));
+            stage.setX(1_100);
+            stage.setY(600);
+            stage.show();
+            return stage;
+        });
     }
 }

@@ -8,6 +8,7 @@ import app.promptsparrow.desktop.beat.show.Hand;
 import app.promptsparrow.desktop.beat.show.Outline;
 import app.promptsparrow.desktop.beat.show.Preview;
 import app.promptsparrow.desktop.beat.show.Selecting;
+import app.promptsparrow.desktop.orders.DragFiles;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.file.CarriedPattern;
@@ -19,6 +20,7 @@ import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.text.Plural;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -35,8 +37,12 @@ public final class HitClipboard {
     /** What carries copied hits from one place to another: the system's clipboard. */
     public interface Carrier {
 
-        /** Takes hits in our own form, and as text for everybody else. */
-        void put(String ours, String text);
+        /**
+         * Takes hits in our own form, and as text for everybody else.
+         *
+         * @param file a whole pattern also as a MIDI file
+         */
+        void put(String ours, String text, Optional<Path> file);
 
         Optional<String> ours();
 
@@ -78,11 +84,28 @@ public final class HitClipboard {
         Clip whole = Clip.of(session.project(), chosen.pattern().get(), hits);
         // A bar or beat of the ruler is as long as it is, however few hits it has.
         Clip clip = selecting.stretch().map(s -> whole.over(s.fromUnits(), s.toUnits() - s.fromUnits())).orElse(whole);
-        carrier.put(clip.fromUnits() + " " + clip.spanUnits() + "\n" + new String(CarriedPattern.write(session.project(), clip.pattern()), StandardCharsets.UTF_8),
-                ChartWriter.write(session.project(), List.of(clip.pattern())).text());
-        nextUnits = -1;
+        put(clip, Optional.empty());
         session.say("copied " + hand.named(hits));
         return true;
+    }
+
+    /** Copies the whole pattern: for ourselves, as chart text, and as a MIDI file for programs that take files. */
+    public void copyPattern(DragFiles files) {
+        Optional<Pattern> pattern = chosen.pattern().filter(Pattern::hasHits);
+        if (pattern.isEmpty()) {
+            session.say("there are no hits to copy");
+            return;
+        }
+        Map<RowId, List<Hit>> hits = new HashMap<>();
+        pattern.get().lanes().forEach((row, lane) -> hits.put(row, lane.hits()));
+        put(Clip.of(session.project(), pattern.get(), hits).over(0, pattern.get().durationUnits()), files.midi(DragFiles.ofSlot(session.project(), chosen.shown())));
+        session.say("copied " + pattern.get().name() + ": Ctrl+V plants its hits, other programs get chart text or a MIDI file");
+    }
+
+    private void put(Clip clip, Optional<Path> file) {
+        carrier.put(clip.fromUnits() + " " + clip.spanUnits() + "\n" + new String(CarriedPattern.write(session.project(), clip.pattern()), StandardCharsets.UTF_8),
+                ChartWriter.write(session.project(), List.of(clip.pattern())).text(), file);
+        nextUnits = -1;
     }
 
     /** What is on the clipboard, ours or a chart's text. */

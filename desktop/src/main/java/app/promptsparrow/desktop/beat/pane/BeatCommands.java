@@ -109,6 +109,7 @@ final class BeatCommands {
         list.add("select-row", "select the row's hits", () -> presenter.selecting().all(true), key(KeyCode.A, CONTROL_DOWN, SHIFT_DOWN));
         list.add("select-alike", "select all hits like these", presenter.selecting()::alike, key(KeyCode.E));
         list.add("copy", "copy", clipboard::copy, key(KeyCode.C, CONTROL_DOWN));
+        list.add("copy-pattern", "copy the whole pattern, for other programs as chart text and a MIDI file", () -> clipboard.copyPattern(presenter.slots().dragFiles()), key(KeyCode.C, CONTROL_DOWN, SHIFT_DOWN));
         list.add("cut", "cut", presenter::cut, key(KeyCode.X, CONTROL_DOWN));
         list.add("paste", "paste in its place in the bar; again: plant and go on", () -> clipboard.paste(false, false), key(KeyCode.V, CONTROL_DOWN));
         list.add("paste-merge", "paste and keep what is there", () -> clipboard.paste(true, false), key(KeyCode.V, CONTROL_DOWN, SHIFT_DOWN));

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.export.edit;
 
+import app.promptsparrow.desktop.orders.DragFiles;
 import app.promptsparrow.desktop.orders.Order;
 import app.promptsparrow.desktop.orders.Orders;
 import app.promptsparrow.desktop.player.PlayLog;
@@ -8,9 +9,6 @@ import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.Choice;
-import app.promptsparrow.export.MidiPlan;
-import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.file.Folders;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.pattern.Pattern;
@@ -22,23 +20,18 @@ import app.promptsparrow.project.Song;
 import app.promptsparrow.project.SongId;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.text.Plural;
-import java.io.File;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import org.slf4j.LoggerFactory;
 
 /** What the Export view shows and asks: what is written, as what, how; what that will be is always the sentence of the very thing that is written. Owned by the UI thread; needs no window. */
 public final class ExportPresenter {
 
     /** What is written. */
     public enum What {
-        PATTERN("This pattern"), BANK("This bank, in order"), EACH("Each pattern of the bank"), SONG("Song"), PLAYED("What I played last");
+        PATTERN("This pattern"), BANK("This bank, in order"), EACH("Each pattern of the bank"), ALL("Each pattern of all banks"), SONG("Song"), PLAYED("What I played last");
 
         private final String title;
 
@@ -62,6 +55,7 @@ public final class ExportPresenter {
     private final Chosen chosen;
     private final Playing playing;
     private final Orders orders;
+    private final DragFiles drags;
     private What what = What.PATTERN;
     private Order.Form form = Order.Form.MIDI;
     private Optional<Song> played = Optional.empty();
@@ -70,17 +64,13 @@ public final class ExportPresenter {
     /** For what the sentence was asked last, and whether an answer is still to come. */
     private Object askedFor;
     private boolean asking;
-    private boolean dragsAudio;
-    private Optional<Order> ready = Optional.empty();
-    private Project readyFor;
-    private Optional<Path> readyFile = Optional.empty();
-    private Orders.Work preparing;
 
     /** Everything that decides what will be written. */
     private record Asked(Order order, Project project) {
     }
 
-    public ExportPresenter(Session session, Chosen chosen, Playing playing, Orders orders) {
+    public ExportPresenter(Session session, Chosen chosen, Playing playing, Orders orders, DragFiles drags) {
+        this.drags = drags;
         this.session = session;
         this.chosen = chosen;
         this.playing = playing;
@@ -132,6 +122,7 @@ public final class ExportPresenter {
         return switch (of) {
             case PATTERN -> chosen.pattern().map(Pattern::name).orElse("the slot is empty");
             case BANK, EACH -> bank.name() + ", " + Plural.of(bank.patterns().size(), "pattern");
+            case ALL -> Plural.of(session.project().banks().size(), "bank") + ", " + Plural.of(session.project().filledSlots().size(), "pattern");
             case SONG -> playing.songMap().map(map -> map.song().name() + ", " + Plural.of(map.bars(), "bar") + ", " + session.project().tempo().minutes(map.length())).orElse("no song yet");
             case PLAYED -> played.map(song -> Plural.of(song.entries().size(), "entry") + " since play was pressed").orElse("the patterns, chains and fills of the last run");
         };
@@ -196,6 +187,23 @@ public final class ExportPresenter {
 
     public void setWithMuted(boolean to) {
         set("muted", to ? 1 : 0);
+    }
+
+    /** Whether slides are also written as controllers. */
+    public boolean portamento() {
+        return number("portamento", 0, 1, 0) == 1;
+    }
+
+    public void setPortamento(boolean to) {
+        set("portamento", to ? 1 : 0);
+    }
+
+    public boolean fileARow() {
+        return number("file-a-row", 0, 1, 0) == 1;
+    }
+
+    public void setFileARow(boolean to) {
+        set("file-a-row", to ? 1 : 0);
     }
 
     public int rate() {
@@ -288,11 +296,12 @@ public final class ExportPresenter {
             case PATTERN -> chosen.pattern().map(pattern -> new Choice.OnePattern(chosen.shown()));
             case BANK -> Optional.of(bank).filter(of -> !of.patterns().isEmpty()).map(of -> new Choice.BankInOrder(chosen.shown().bank()));
             case EACH -> Optional.of(bank).filter(of -> !of.patterns().isEmpty()).map(of -> new Choice.EachOfBank(chosen.shown().bank()));
+            case ALL -> session.project().filledSlots().isEmpty() ? Optional.empty() : Optional.of(new Choice.EachOfAll());
             case SONG -> playing.songMap().map(map -> new Choice.OneSong(session.project().songs().indexOf(map.song())));
             case PLAYED -> played.map(Choice.AsPlayed::new);
         };
         return choice.map(of -> new Order(of, form, name(bank), passes() == 0 ? OptionalInt.empty() : OptionalInt.of(passes()),
-                new MidiOptions(tracks() ? 1 : 0, resolution(), leadIn(), straight(), withMuted()),
+                new MidiOptions(tracks() ? 1 : 0, resolution(), leadIn(), straight(), withMuted(), portamento(), fileARow()),
                 audio()));
     }
 
@@ -313,6 +322,7 @@ public final class ExportPresenter {
         List<Pattern> all = switch (what) {
             case PATTERN -> chosen.pattern().map(List::of).orElse(List.of());
             case BANK, EACH -> bank.patterns();
+            case ALL -> session.project().banks().stream().flatMap(each -> each.patterns().stream()).toList();
             case SONG -> entries(playing.song());
             case PLAYED -> entries(played);
         };
@@ -327,6 +337,7 @@ public final class ExportPresenter {
         return switch (what) {
             case PATTERN -> chosen.pattern().map(Pattern::name).orElse("pattern");
             case BANK, EACH -> bank.name();
+            case ALL -> session.project().name();
             case SONG -> playing.song().map(Song::name).orElse("song");
             case PLAYED -> "Played";
         };
@@ -355,7 +366,7 @@ public final class ExportPresenter {
             tell(what == What.PLAYED ? "Nothing has been played yet: play patterns, a chain or fills, then choose this again" : "There is nothing to write: " + facts(what), false);
             return;
         }
-        if (what == What.EACH && (form == Order.Form.WAV || form == Order.Form.STEMS)) {
+        if ((what == What.EACH || what == What.ALL) && (form == Order.Form.WAV || form == Order.Form.STEMS)) {
             tell("Audio of each pattern is written one by one: choose a pattern, or the bank in order", false);
             return;
         }
@@ -393,88 +404,14 @@ public final class ExportPresenter {
 
     // --- the card to drag out ---
 
-    public boolean dragsAudio() {
-        return dragsAudio;
+    /** How what is chosen goes out as a file. */
+    public DragFiles drags() {
+        return drags;
     }
 
-    public void setDragsAudio(boolean to) {
-        dragsAudio = to;
-        session.tell();
-    }
-
-    private Optional<Order> dragOrder() {
-        return order().filter(of -> what != What.EACH).map(of -> new Order(of.choice(), dragsAudio ? Order.Form.WAV : Order.Form.MIDI, of.name(), of.repeat(), of.midi(), of.audio()));
-    }
-
-    /** What the card is called. */
-    public String dragName() {
-        return dragOrder().map(order -> order.proposed(session.project()) + order.form().ending()).orElse("nothing to drag");
-    }
-
-    /** What is still to be done before it can be dragged; empty if it can. */
-    public String dragState() {
-        if (dragOrder().isEmpty()) {
-            return "choose a pattern, a bank in order or a song";
-        }
-        if (!dragsAudio || isReady()) {
-            return "";
-        }
-        return preparing == null ? "press it: the file is made first" : "making the file: " + preparing.percent() + " %";
-    }
-
-    private boolean isReady() {
-        return readyFile.isPresent() && ready.equals(dragOrder()) && readyFor == session.project();
-    }
-
-    /** Makes the audio file that is to be dragged. */
-    public void prepareDrag() {
-        Optional<Order> order = dragOrder();
-        if (order.isEmpty() || !dragsAudio || isReady() || preparing != null) {
-            return;
-        }
-        Project project = session.project();
-        folder().ifPresent(folder -> {
-            Path target = folder.resolve(order.get().proposed(project) + order.get().form().ending());
-            preparing = orders.prepare(order.get(), target, () -> {
-                ready = order;
-                readyFor = project;
-                readyFile = Optional.of(target);
-                session.say(target.getFileName() + " is ready: drag the card out");
-            });
-        });
-    }
-
-    private static Optional<Path> folder() {
-        try {
-            return Optional.of(Files.createDirectories(Folders.dragged()));
-        } catch (IOException none) {
-            LoggerFactory.getLogger(ExportPresenter.class).warn("no folder for what is dragged", none);
-            return Optional.empty();
-        }
-    }
-
-    /** The file to be dragged; a MIDI file is made at once. Empty if there is none yet. */
-    public Optional<File> dragFile() {
-        if (dragsAudio) {
-            return isReady() ? readyFile.map(Path::toFile) : Optional.empty();
-        }
-        return dragOrder().flatMap(order -> folder().flatMap(folder -> {
-            Path target = folder.resolve(dragName());
-            try {
-                MidiPlan.of(session.project(), order.choice(), order.repeat(), order.midi()).write(target);
-                return Optional.of(target.toFile());
-            } catch (FileProblem | IllegalArgumentException cannot) {
-                session.say(cannot.getMessage());
-                return Optional.empty();
-            }
-        }));
-    }
-
-    /** Once a pulse: what was being made is done. */
-    public void noteWork() {
-        if (preparing != null && !orders.work().contains(preparing)) {
-            preparing = null;
-        }
+    /** What can be dragged: one piece. */
+    public Optional<Order> dragOrder() {
+        return order().filter(of -> !of.choice().isSeveral());
     }
 
     /** Whether another program plays all rows. */

@@ -3,21 +3,14 @@ package app.promptsparrow.desktop.export.pane;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
-import java.io.File;
-import java.util.List;
+import app.promptsparrow.desktop.slots.FileDrag;
 import javafx.geometry.Pos;
-import javafx.scene.SnapshotParameters;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.input.ClipboardContent;
-import javafx.scene.input.Dragboard;
-import javafx.scene.input.MouseEvent;
-import javafx.scene.input.TransferMode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.scene.paint.Color;
 
 /** A card that is dragged out onto another program or a folder, as a finished file. */
 final class DragCard extends VBox {
@@ -32,7 +25,7 @@ final class DragCard extends VBox {
     DragCard(ExportPresenter presenter) {
         super(8);
         this.presenter = presenter;
-        as = new Choices<>("as", "drag-as", presenter::dragsAudio, presenter::setDragsAudio).with(false, "MIDI").with(true, "WAV");
+        as = new Choices<>("as", "drag-as", presenter.drags()::audio, presenter.drags()::setAudio).with(false, "MIDI").with(true, "WAV");
         ((Region) as.getChildren().get(0)).setMinWidth(20);
         card.setId("drag-card");
         card.getStyleClass().add("drag-card");
@@ -42,8 +35,7 @@ final class DragCard extends VBox {
         name.setId("drag-name");
         state.setId("drag-state");
         Tips.on(card, "Drag it onto a track of another program, or into a folder");
-        card.setOnMousePressed(event -> presenter.prepareDrag());
-        card.setOnDragDetected(this::begin);
+        FileDrag.on(card, presenter.drags(), presenter::dragOrder);
         card.setOnDragDone(event -> {
             if (event.getTransferMode() != null && !presenter.isMidiOnly()) {
                 presenter.session().say(name.getText() + " is out; so that nothing sounds twice, press 'MIDI only'");
@@ -62,32 +54,15 @@ final class DragCard extends VBox {
         getChildren().addAll(head, card, quiet);
     }
 
-    private void begin(MouseEvent event) {
-        presenter.dragFile().ifPresent(file -> {
-            Dragboard board = card.startDragAndDrop(TransferMode.COPY);
-            board.setContent(content(file));
-            SnapshotParameters seeThrough = new SnapshotParameters();
-            seeThrough.setFill(Color.TRANSPARENT);
-            board.setDragView(card.snapshot(seeThrough, null));
-        });
-        event.consume();
-    }
-
-    private static ClipboardContent content(File file) {
-        ClipboardContent content = new ClipboardContent();
-        content.putFiles(List.of(file));
-        return content;
-    }
-
     void update() {
-        name.setText(presenter.dragName());
+        name.setText(presenter.dragOrder().map(presenter.drags()::name).orElse("nothing to drag"));
         as.update();
         midiOnly.setText(presenter.isMidiOnly() ? "own sounds again" : "MIDI only");
     }
 
     /** Once a pulse. */
     void pulse() {
-        String now = presenter.dragState();
+        String now = presenter.dragOrder().map(presenter.drags()::state).orElse("choose a pattern, a bank in order or a song");
         String shown = now.isEmpty() ? "onto a track of another program, or a folder" : now;
         if (!shown.equals(state.getText())) {
             state.setText(shown);

@@ -162,7 +162,9 @@ final class ExportPane extends BorderPane {
         ExportPresenter.RESOLUTIONS.forEach(ppq -> resolution.with(ppq, ppq + " a quarter"));
         Choices<Boolean> feel = new Choices<>("Feel", "export-feel", presenter::straight, presenter::setStraight).with(false, "as it sounds").with(true, "straight");
         Choices<Boolean> muted = new Choices<>("Muted rows", "export-muted", presenter::withMuted, presenter::setWithMuted).with(false, "left out").with(true, "written");
-        pages.put(Order.Form.MIDI, new VBox(7, leadIn, tracks, resolution, feel, muted));
+        Choices<Boolean> slides = new Choices<>("Slides", "export-slides", presenter::portamento, presenter::setPortamento).with(false, "overlapping notes").with(true, "and portamento controllers");
+        Choices<Boolean> files = new Choices<>("Files", "export-files", presenter::fileARow, presenter::setFileARow).with(false, "one for all rows").with(true, "one a row");
+        pages.put(Order.Form.MIDI, new VBox(7, leadIn, tracks, files, resolution, feel, muted, slides));
         Choices<Integer> rate = new Choices<>("Rate", "export-rate", presenter::rate, presenter::setRate);
         ExportPresenter.RATES.forEach(hz -> rate.with(hz, (hz % 1_000 == 0 ? "" + hz / 1_000 : "" + hz / 1_000.0) + " kHz"));
         Choices<Pcm.Format> depth = new Choices<>("Depth", "export-depth", presenter::depth, presenter::setDepth)
@@ -186,7 +188,7 @@ final class ExportPane extends BorderPane {
         onlyWhole.addAll(List.of(level, limiter));
         onlyStems.add(reverb);
         pages.put(Order.Form.WAV, new VBox(7, rate, depth, tail, level, limiter, reverb));
-        settings.addAll(List.of(forms, passes, leadIn, tracks, resolution, feel, muted, rate, depth, tail, level, limiter, reverb));
+        settings.addAll(List.of(forms, passes, leadIn, tracks, files, resolution, feel, muted, slides, rate, depth, tail, level, limiter, reverb));
         pages.put(Order.Form.STEMS, null); // the same as WAV, but for the limiter
         pages.put(Order.Form.CHART, new VBox(7, Forms.second("Patterns as text that people and the command line read; see docs/chart.md.")));
         page.setSpacing(7);
@@ -229,7 +231,6 @@ final class ExportPane extends BorderPane {
     /** Once a pulse. */
     void pulse() {
         presenter.pulse();
-        presenter.noteWork();
         if (dirty) {
             dirty = false;
             update();
@@ -268,7 +269,7 @@ final class ExportPane extends BorderPane {
         arrivalPane.update();
         sentence.setText(presenter.sentence());
         write.setDisable(!presenter.isPossible());
-        write.setText(form == Order.Form.STEMS ? "write into a folder …" : "write …");
+        write.setText(presenter.order().filter(Order::isFolder).isPresent() ? "write into a folder …" : "write …");
         card.update();
         written.update();
         draw();
