@@ -34,7 +34,7 @@ use_unicode() { # names of files outside ASCII cannot be said in a locale withou
 
 export_class_path() { # the jars as packaged; JavaFX goes on the module path
   SPARROW_CLASSES=
-  for module in desktop cli devices core; do
+  for module in desktop cli paper devices core; do
     SPARROW_CLASSES+=$(echo "$root/$module/target/$module"-[0-9]*.jar):
   done
   for jar in "$root"/desktop/target/lib/*.jar; do SPARROW_CLASSES+=$jar:; done

@@ -62,6 +62,9 @@ final class AudioCommand implements Callable<Integer> {
     @Option(names = "--no-limiter", description = "The whole piece without the limiter, as the stems always are: they add up to it.")
     private boolean noLimiter;
 
+    @Mixin
+    private Output.Form form;
+
     @Override
     public Integer call() throws FileProblem {
         Pcm.Format format = switch (bits) {
@@ -71,7 +74,7 @@ final class AudioCommand implements Callable<Integer> {
             default -> throw new ParameterException(spec.commandLine(), "--bits is 16, 24 or 32f, not " + bits);
         };
         AudioOptions options = options(format);
-        Output output = Output.to(spec, out, file);
+        Output output = Output.to(spec, form, out, file);
         Project project = Projects.open(spec, file);
         Choice choice = which.choice(project);
         if (choice instanceof Choice.EachOfBank each) {
@@ -79,13 +82,19 @@ final class AudioCommand implements Callable<Integer> {
         }
         AudioPlan plan = new AudioPlan(project, choice, which.repeat(), options);
         AudioPlan.Whole whole = plan.writeWhole(output.path(), () -> false, output.progress("rendering")).orElseThrow();
+        output.wrote(output.path());
+        output.fact("frames", whole.frames());
+        output.fact("loudness", Math.rint(whole.meter().loudness() * 100) / 100);
+        output.fact("truePeak", Math.rint(whole.meter().truePeakDb() * 100) / 100);
         output.say(String.format(Locale.ROOT, "%s: %d frames, %.1f s, %d Hz, %s, %s", out, whole.frames(), (double) whole.frames() / rate, rate,
                 bits.equals("32f") ? "32 bit float" : bits + " bit", whole.meter().text()) + (noLimiter ? ", without the limiter" : ""));
         if (stems != null) {
             AudioPlan.Stems written = plan.writeStems(stems, () -> false, output.progress("rendering stems"));
+            written.written().forEach(output::wrote);
             output.say(Plural.of(written.written().size(), "stem") + " in " + stems + ", without the limiter"
                     + (written.silent().isEmpty() ? "" : "; silent, so not written: " + String.join(", ", written.silent())));
         }
+        output.done();
         return 0;
     }
 

@@ -1,14 +1,11 @@
 package app.promptsparrow.cli;
 
 import app.promptsparrow.chart.ChartWriter;
-import app.promptsparrow.export.Choice;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
-import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -32,33 +29,24 @@ final class ChartCommand implements Callable<Integer> {
     @Mixin
     private ChoiceOptions which;
 
+    @Mixin
+    private Output.Form form;
+
     @Override
     public Integer call() throws FileProblem {
-        Output output = out == null || out.toString().equals("-") ? null : Output.to(spec, out, file);
+        Output output = Output.to(spec, form, out == null ? Path.of("-") : out, file);
         Project project = Projects.open(spec, file);
-        ChartWriter.Result chart = ChartWriter.write(project, patterns(project, which.choice(project)));
-        if (output == null) {
+        ChartWriter.Result chart = ChartWriter.write(project, which.choice(project).patterns(project));
+        if (out == null || out.toString().equals("-")) {
             spec.commandLine().getOut().print(chart.text());
         } else {
             AtomicFile.write(output.path(), to -> to.write(chart.text().getBytes(StandardCharsets.UTF_8)));
         }
+        output.wrote(output.path());
         if (!chart.leftUnsaid().isEmpty()) {
             spec.commandLine().getErr().println("a chart cannot say: " + String.join(", ", chart.leftUnsaid()));
         }
+        output.done();
         return 0;
-    }
-
-    private static List<Pattern> patterns(Project project, Choice choice) {
-        if (choice instanceof Choice.OnePattern one) {
-            return project.at(one.slot()).stream().toList();
-        }
-        if (choice instanceof Choice.EachOfBank each) {
-            return project.banks().get(each.bank()).patterns();
-        }
-        if (choice instanceof Choice.BankInOrder order) {
-            return project.banks().get(order.bank()).patterns();
-        }
-        return project.songs().get(((Choice.OneSong) choice).song()).entries().stream()
-                .map(entry -> project.pattern(entry.pattern()).orElseThrow()).distinct().toList();
     }
 }

@@ -34,8 +34,13 @@ final class ChoiceOptions {
     private Integer repeat;
 
     OptionalInt repeat() {
+        return repeat(spec, repeat);
+    }
+
+    /** @param repeat as it was typed; null if it was not */
+    static OptionalInt repeat(CommandSpec spec, Integer repeat) {
         if (repeat != null && (repeat < 1 || repeat > 999)) {
-            throw wrong("--repeat is 1 to 999, not " + repeat);
+            throw new CommandLine.ParameterException(spec.commandLine(), "--repeat is 1 to 999, not " + repeat);
         }
         return repeat == null ? OptionalInt.empty() : OptionalInt.of(repeat);
     }

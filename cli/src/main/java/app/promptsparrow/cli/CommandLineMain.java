@@ -16,7 +16,7 @@ import picocli.CommandLine.ScopeType;
  */
 @Command(name = "sparrow", mixinStandardHelpOptions = true, version = "Prompt Sparrow 0.1.0",
         description = "Programs drum and bass patterns. Without a command the window opens; 'sparrow demo' opens it with the demo project, 'sparrow FILE.sparrow' with a project.",
-        subcommands = {InfoCommand.class, NewCommand.class, MidiCommand.class, AudioCommand.class, ChartCommand.class, SongCommand.class, CheckCommand.class})
+        subcommands = {InfoCommand.class, NewCommand.class, MidiCommand.class, AudioCommand.class, ChartCommand.class, PictureCommand.class, SongCommand.class, KitCommand.class, BatchCommand.class, CheckCommand.class})
 public final class CommandLineMain implements Runnable {
 
     @Option(names = "--debug", scope = ScopeType.INHERIT, description = "Show a stack trace with an error.")

@@ -52,14 +52,18 @@ final class MidiCommand implements Callable<Integer> {
     @Option(names = "--file-a-row", description = "A file for each row, into the folder OUT.")
     private boolean fileARow;
 
+    @Mixin
+    private Output.Form form;
+
     @Override
     public Integer call() throws FileProblem {
         MidiOptions options = options();
-        Output output = Output.to(spec, out, file);
+        Output output = Output.to(spec, form, out, file);
         Project project = Projects.open(spec, file);
         MidiPlan plan = MidiPlan.of(project, which.choice(project), which.repeat(), options);
-        plan.write(output.path());
+        plan.write(output.path()).forEach(output::wrote);
         output.say(plan.sentence());
+        output.done();
         return 0;
     }
 

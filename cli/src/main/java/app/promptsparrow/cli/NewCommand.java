@@ -15,17 +15,14 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.prompt.PromptException;
 import app.promptsparrow.prompt.PromptReader;
-import app.promptsparrow.sfz.KitFiles;
-import app.promptsparrow.sfz.SfzReader;
-import app.promptsparrow.text.Shown;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
@@ -59,13 +56,18 @@ final class NewCommand implements Callable<Integer> {
         private boolean demo;
     }
 
+    @Mixin
+    private Output.Form form;
+
     @Override
     public Integer call() throws FileProblem {
-        Output output = Output.to(spec, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
+        Output output = Output.to(spec, form, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
         Kit kit = kit(output);
         Project project = content == null ? Project.untitled(kit) : content.demo ? kitName == null ? DemoProject.make() : new KitEdit.TakeKit(kit).apply(DemoProject.make())
                 : content.midi != null ? fromMidi(kit, output) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
         ProjectFile.save(project, output.path());
+        output.wrote(output.path());
+        output.done();
         return 0;
     }
 
@@ -73,19 +75,11 @@ final class NewCommand implements Callable<Integer> {
         if (kitName == null) {
             return BuiltInKits.deckhand();
         }
-        if (KitFiles.isKit(kitName)) {
-            SfzReader.Taken taken = KitFiles.open(Path.of(kitName));
-            if (!taken.leftOut().isEmpty()) {
-                output.say("the kit is without: " + String.join("; ", taken.leftOut()));
-            }
-            return taken.kit();
-        }
-        return BuiltInKits.named(kitName).orElseThrow(() -> new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(kitName)
-                + "'; the kits are: " + BuiltInKits.all().stream().map(Kit::name).toList()));
+        return Projects.kit(spec, kitName, output);
     }
 
     private Project fromMidi(Kit kit, Output output) throws FileProblem {
-        ImportPlan plan = ImportPlan.ofMidi(content.midi, kitName == null ? Optional.empty() : Optional.of(kit));
+        ImportPlan plan = ImportPlan.ofMidi(stream(content.midi), kitName == null ? Optional.empty() : Optional.of(kit));
         output.say(plan.sentence());
         return plan.project();
     }
@@ -101,11 +95,16 @@ final class NewCommand implements Callable<Integer> {
     }
 
     private static Project fromChart(Path chart, Kit kit) throws FileProblem {
-        String text = TextFile.read(chart.toString().equals("-") ? Path.of("/dev/stdin") : chart);
+        String text = TextFile.read(stream(chart));
         try {
             return ChartReader.read(text, kit).toProject(ImportPlan.nameOf(chart));
         } catch (ChartException wrong) {
             throw new InputProblem(chart.getFileName() + ": " + wrong.getMessage());
         }
+    }
+
+    /** A file, or standard input for {@code -}. */
+    private static Path stream(Path typed) {
+        return typed.toString().equals("-") ? Path.of("/dev/stdin") : typed;
     }
 }

@@ -3,41 +3,104 @@ package app.promptsparrow.cli;
 import app.promptsparrow.export.Percent;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.SerializationFeature;
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.function.DoubleConsumer;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 
-/** Where a command writes to, and where it says what it did: on standard error where standard output is what it writes to. */
+/** Where a command writes to, and where it says what it did, in sentences or as JSON: on standard error where standard output is what it writes to. */
 final class Output {
 
     private static final Path STANDARD_OUTPUT = Path.of("/dev/stdout");
 
+    /** The option that asks for JSON, the same for every command that writes. */
+    static final class Form {
+        @Option(names = "--json", description = "Tell what was written as JSON.")
+        private boolean json;
+    }
+
     private final CommandSpec spec;
     private final Path path;
+    private final boolean json;
+    private final List<String> said = new ArrayList<>();
+    private final List<Map<String, Object>> files = new ArrayList<>();
+    private final Map<String, Object> facts = new LinkedHashMap<>();
 
-    private Output(CommandSpec spec, Path path) {
+    private Output(CommandSpec spec, Path path, boolean json) {
         this.spec = spec;
         this.path = path;
+        this.json = json;
     }
 
     /**
      * @param wished a file, or {@code -} for standard output
      * @param read   what the command reads, which is never written over
      */
-    static Output to(CommandSpec spec, Path wished, Path... read) throws FileProblem {
+    static Output to(CommandSpec spec, Form form, Path wished, Path... read) throws FileProblem {
         Path path = wished.toString().equals("-") ? STANDARD_OUTPUT : wished;
         AtomicFile.refuseToReplace(path, read);
-        return new Output(spec, path);
+        return new Output(spec, path, form.json);
     }
 
     Path path() {
         return path;
     }
 
+    /** Says a sentence, at once or with the rest. */
     void say(String sentence) {
-        PrintWriter to = AtomicFile.isStream(path) ? spec.commandLine().getErr() : spec.commandLine().getOut();
-        to.println(sentence);
+        said.add(sentence);
+        if (!json) {
+            writer().println(sentence);
+        }
+    }
+
+    /** A file was written. */
+    void wrote(Path file) {
+        Map<String, Object> one = new LinkedHashMap<>();
+        one.put("path", AtomicFile.isStream(file) ? "-" : file.toString());
+        try {
+            if (!AtomicFile.isStream(file)) {
+                one.put("bytes", Files.size(file));
+            }
+        } catch (IOException gone) {
+            // it was written; what became of it since is not told
+        }
+        files.add(one);
+    }
+
+    /** Something that is only told as JSON. */
+    void fact(String name, Object value) {
+        facts.put(name, value);
+    }
+
+    /** All is done: tells it, if as JSON. */
+    void done() {
+        if (!json) {
+            return;
+        }
+        Map<String, Object> all = new LinkedHashMap<>();
+        all.put("files", files);
+        all.putAll(facts);
+        all.put("said", said);
+        try {
+            writer().println(new ObjectMapper().enable(SerializationFeature.INDENT_OUTPUT).writeValueAsString(all));
+        } catch (JsonProcessingException impossible) {
+            throw new IllegalStateException(impossible); // texts and numbers only
+        }
+    }
+
+    private PrintWriter writer() {
+        return AtomicFile.isStream(path) ? spec.commandLine().getErr() : spec.commandLine().getOut();
     }
 
     /** Tells how far something is, on a terminal only. */

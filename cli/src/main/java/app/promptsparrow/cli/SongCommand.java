@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.ArgGroup;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -51,6 +52,9 @@ final class SongCommand implements Callable<Integer> {
         private String make;
     }
 
+    @Mixin
+    private Output.Form form;
+
     @Override
     public Integer call() throws FileProblem {
         Project project = Projects.open(spec, file);
@@ -61,12 +65,14 @@ final class SongCommand implements Callable<Integer> {
         if (out == null) {
             throw new ParameterException(spec.commandLine(), "--make writes a project: say where to, as OUT");
         }
-        Output output = Output.to(spec, out, file);
+        Output output = Output.to(spec, form, out, file);
         try {
             Song song = new Song(project.freshSongId(), name, round, SongText.read(project, what.make));
             Project made = new SongEdit.AddSong("Make", song).apply(project);
             ProjectFile.save(made, output.path());
+            output.wrote(output.path());
             output.say(song.name() + ": " + SongMap.of(made, song).bars() + " bars");
+            output.done();
         } catch (IllegalArgumentException wrong) {
             throw new InputProblem("--make, " + wrong.getMessage());
         }

@@ -9,9 +9,13 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -221,5 +225,63 @@ class CommandLineTest {
     void a_stack_trace_is_shown_only_when_asked_for() {
         assertThat(run("--debug", "info", path("nowhere.sparrow"))).isEqualTo(1);
         assertThat(err.toString()).contains("\tat ").contains("no such file");
+    }
+
+    @Test
+    void every_example_of_the_page_on_the_command_line_runs_as_it_stands_there() throws Exception {
+        String page = Files.readString(Path.of("../docs/command-line.md"));
+        String examples = page.substring(page.indexOf("```bash\n") + 8, page.lastIndexOf("```"));
+        assertThat(examples.lines().filter(line -> line.startsWith("sparrow "))).hasSizeGreaterThan(15);
+        Path script = Files.writeString(folder.resolve("examples.sh"), "set -euo pipefail\nsparrow() { \"" + System.getProperty("java.home") + "/bin/java\" -XX:TieredStopAtLevel=1 -Xshare:auto -cp \""
+                + System.getProperty("java.class.path") + "\" app.promptsparrow.cli.Main \"$@\"; }\n" + examples);
+        Path empty = Files.createDirectories(folder.resolve("empty"));
+        Process run = new ProcessBuilder("bash", script.toString()).directory(empty.toFile()).redirectErrorStream(true).start();
+        String said = new String(run.getInputStream().readAllBytes());
+        assertThat(run.waitFor()).as(said).isZero();
+        JsonNode loop = new ObjectMapper().readTree(said.substring(said.indexOf("{\n  \"files\""), said.indexOf("}", said.indexOf("\"said\"")) + 1));
+        assertThat(loop.get("files").get(0).get("path").asText()).isEqualTo("gulls.wav");
+        assertThat(loop.get("files").get(0).get("bytes").asLong()).isEqualTo(Files.size(empty.resolve("gulls.wav")));
+        assertThat(loop.get("loudness").asDouble()).isBetween(-14.2, -13.8);
+        assertThat(empty.resolve("stems")).isDirectoryContaining("glob:**Reverb.wav");
+        assertThat(empty.resolve("charts/demo/Crossing 1 Wake.txt")).exists();
+        assertThat(empty.resolve("again.sparrow")).exists();
+        assertThat(empty.resolve("from-midi.sparrow")).exists();
+        assertThat(empty.resolve("crossing.pdf")).exists();
+    }
+
+    @Test
+    void a_damaged_project_is_read_as_far_as_it_is_whole_by_every_command_and_check_lists_what_is_not() throws Exception {
+        Path demo = Path.of(demo());
+        Path hurt = folder.resolve("hurt.sparrow");
+        try (ZipFile in = new ZipFile(demo.toFile()); ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(hurt))) {
+            String json = new String(in.getInputStream(in.getEntry("project.json")).readAllBytes(), StandardCharsets.UTF_8);
+            out.putNextEntry(new ZipEntry("project.json"));
+            out.write(json.replaceFirst("\\[0, 120\\]", "[0, 128]").getBytes(StandardCharsets.UTF_8));
+            out.closeEntry();
+        }
+        assertThat(run("check", hurt.toString())).isEqualTo(1);
+        assertThat(out.toString()).contains("the pattern in slot 1 of bank 2, at /banks/1/slots/0/");
+        assertThat(run("midi", hurt.toString(), path("gulls.mid"), "--bank", "2", "--slot", "3")).isZero();
+        assertThat(err.toString()).startsWith("hurt.sparrow: left out: the pattern in slot 1 of bank 2");
+        assertThat(folder.resolve("gulls.mid")).exists();
+    }
+
+    @Test
+    void a_batch_passes_over_what_it_cannot_read_and_says_so() throws Exception {
+        Path projects = Files.createDirectories(folder.resolve("projects"));
+        assertThat(run("new", projects.resolve("a.sparrow").toString(), "--prompt", "kick quarters")).isZero();
+        Files.writeString(projects.resolve("b.sparrow"), "no zip");
+        assertThat(run("batch", projects.toString(), path("out"), "--json")).isEqualTo(1);
+        assertThat(err.toString()).startsWith("b.sparrow: ").doesNotContain("Exception");
+        JsonNode told = new ObjectMapper().readTree(out.toString());
+        assertThat(told.get("passedOver").asInt()).isEqualTo(1);
+        assertThat(told.get("files")).hasSize(1);
+        assertThat(Path.of(told.get("files").get(0).get("path").asText())).exists();
+        assertThat(run("batch", path("nowhere"), path("out"))).isEqualTo(1);
+        assertThat(run("batch", projects.toString(), path("out"), "--repeat", "0")).isEqualTo(2);
+        assertThat(run("kit", "export", path("nowhere.sparrow"), path("k.txt"))).isEqualTo(1);
+        assertThat(run("kit")).isEqualTo(2);
+        assertThat(run("kit", "export", "Low Tide", path("k.txt"))).isEqualTo(2);
+        assertThat(run("picture", projects.resolve("a.sparrow").toString(), path("a.jpg"))).isEqualTo(2);
     }
 }

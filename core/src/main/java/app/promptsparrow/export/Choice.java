@@ -20,6 +20,7 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /** What is exported: a pattern, each pattern of a bank, a bank's patterns in order, or a song. Immutable. */
 public sealed interface Choice {
@@ -104,6 +105,28 @@ public sealed interface Choice {
             throw new IllegalArgumentException("the project has no song number " + (index + 1));
         }
         return List.of(songPiece(project, project.songs().get(index), repeat));
+    }
+
+    /**
+     * The patterns it is made of, each once, in order.
+     *
+     * @throws IllegalArgumentException with a sentence when there is nothing there
+     */
+    default List<Pattern> patterns(Project project) {
+        List<Pattern> patterns = this instanceof OnePattern one ? project.at(one.slot).stream().toList()
+                : this instanceof EachOfBank each ? bank(project, each.bank).patterns()
+                : this instanceof BankInOrder order ? bank(project, order.bank).patterns()
+                : this instanceof EachOfAll ? project.banks().stream().flatMap(bank -> bank.patterns().stream()).toList()
+                : played(project).entries().stream().flatMap(entry -> Stream.concat(Stream.of(entry.pattern()), entry.fill().stream()))
+                        .distinct().flatMap(id -> project.pattern(id).stream()).toList();
+        if (patterns.isEmpty()) {
+            throw new IllegalArgumentException("there is no pattern in it");
+        }
+        return patterns;
+    }
+
+    private Song played(Project project) {
+        return this instanceof AsPlayed played ? played.song : project.songs().get(((OneSong) this).song);
     }
 
     private static Bank bank(Project project, int index) {

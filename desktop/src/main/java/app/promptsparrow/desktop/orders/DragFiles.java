@@ -25,6 +25,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class DragFiles {
 
+    private static final String MIDI = ".mid";
     private static final String AUDIO = "drag.audio";
     private static final AudioOptions USUAL = AudioOptions.of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true);
 
@@ -70,7 +71,7 @@ public final class DragFiles {
     /** What the file is called. */
     public String name(Order order) {
         Order one = one(order);
-        return one.proposed(session.project()) + one.form().ending();
+        return one.proposed(session.project()) + one.ending();
     }
 
     /** What is still to be done before it can be dragged; empty if it can. */
@@ -121,7 +122,7 @@ public final class DragFiles {
     /** A MIDI file, whatever the switch says. */
     public Optional<Path> midi(Order order) {
         return folder().flatMap(folder -> {
-            Path target = folder.resolve(order.proposed(session.project()) + Order.Form.MIDI.ending());
+            Path target = folder.resolve(order.proposed(session.project()) + MIDI);
             try {
                 MidiPlan.of(session.project(), order.choice(), order.repeat(), order.midi().inOneFile()).write(target);
                 return Optional.of(target);

@@ -8,6 +8,7 @@ import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.paper.Paper;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.text.Plural;
@@ -26,11 +27,23 @@ import java.util.function.DoubleConsumer;
  * @param name   of the music, for files and people
  * @param repeat passes, or empty for "until the lanes line up"
  */
-public record Order(Choice choice, Form form, String name, OptionalInt repeat, MidiOptions midi, AudioOptions audio) {
+public record Order(Choice choice, Form form, String name, OptionalInt repeat, MidiOptions midi, AudioOptions audio, Picture picture) {
+
+    /** How a picture is drawn. @param light on light ground; pages always are */
+    public record Picture(Paper.Kind kind, boolean light) {
+    }
+
+    public static final Picture PAGE = new Picture(Paper.Kind.PDF, true);
+
+    /** An order of anything but a picture. */
+    public Order(Choice choice, Form form, String name, OptionalInt repeat, MidiOptions midi, AudioOptions audio) {
+        this(choice, form, name, repeat, midi, audio, PAGE);
+    }
+
 
     /** As what it is written. */
     public enum Form {
-        MIDI("MIDI", ".mid"), WAV("WAV", ".wav"), STEMS("stems", ""), CHART("chart text", ".txt");
+        MIDI("MIDI", ".mid"), WAV("WAV", ".wav"), STEMS("stems", ""), CHART("chart text", ".txt"), PICTURE("picture", "");
 
         private final String title;
         private final String ending;
@@ -44,10 +57,6 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
             return title;
         }
 
-        /** With its dot; empty where a folder is written. */
-        public String ending() {
-            return ending;
-        }
     }
 
     /** What became of it. @param says in a sentence; empty if it was cancelled */
@@ -57,6 +66,11 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
     /** Whether it is written into a folder. */
     public boolean isFolder() {
         return form == Form.STEMS || form == Form.MIDI && (choice.isSeveral() || midi.fileARow());
+    }
+
+    /** Of its file, with its dot; empty where a folder is written. */
+    public String ending() {
+        return form == Form.PICTURE ? picture.kind().ending() : form.ending;
     }
 
     /** The name that is proposed: {@code Wake 92 A minor}. */
@@ -79,8 +93,13 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
                 boolean any = !stems.written().isEmpty() || !stems.silent().isEmpty();
                 yield new Done(any ? Optional.of(Plural.of(stems.written().size(), "file") + (stems.silent().isEmpty() ? "" : "; not heard, so not written: " + String.join(", ", stems.silent()))) : Optional.empty());
             }
+            case PICTURE -> {
+                Paper paper = paper(project);
+                paper.write(target);
+                yield new Done(Optional.of(paper.sentence()));
+            }
             case CHART -> {
-                ChartWriter.Result chart = ChartWriter.write(project, patterns(project));
+                ChartWriter.Result chart = ChartWriter.write(project, charted(project));
                 AtomicFile.write(target, out -> out.write(chart.text().getBytes(StandardCharsets.UTF_8)));
                 yield new Done(Optional.of(chart.leftUnsaid().isEmpty() ? "all of it" : "a chart cannot say: " + String.join("; ", chart.leftUnsaid())));
             }
@@ -92,9 +111,10 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
         return switch (form) {
             case MIDI -> MidiPlan.of(project, choice, repeat, midi).sentence();
             case WAV, STEMS -> audioSentence(project);
+            case PICTURE -> paper(project).sentence();
             case CHART -> {
-                ChartWriter.Result chart = ChartWriter.write(project, patterns(project));
-                yield Plural.of(patterns(project).size(), "pattern") + " as text" + (chart.leftUnsaid().isEmpty() ? "" : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid()));
+                ChartWriter.Result chart = ChartWriter.write(project, charted(project));
+                yield Plural.of(charted(project).size(), "pattern") + " as text" + (chart.leftUnsaid().isEmpty() ? "" : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid()));
             }
         };
     }
@@ -114,17 +134,14 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
         return String.format(Locale.ROOT, "%s of %s, about %.1f MiB, without the limiter, so that they add up%s; what is silent is not written", Plural.of(stems.size(), "file"), lasts, mebibytes * stems.size(), reverb);
     }
 
-    private List<Pattern> patterns(Project project) {
-        if (choice instanceof Choice.OnePattern one) {
-            return project.at(one.slot()).map(List::of).orElseThrow(() -> new IllegalArgumentException("the slot is empty"));
-        }
-        if (choice instanceof Choice.EachOfAll) {
-            return project.banks().stream().flatMap(each -> each.patterns().stream()).toList();
-        }
-        int bank = choice instanceof Choice.BankInOrder order ? order.bank() : choice instanceof Choice.EachOfBank each ? each.bank() : -1;
-        if (bank < 0) {
+    private Paper paper(Project project) {
+        return new Paper(project, choice.patterns(project), picture.kind(), picture.light());
+    }
+
+    private List<Pattern> charted(Project project) {
+        if (choice instanceof Choice.OneSong || choice instanceof Choice.AsPlayed) {
             throw new IllegalArgumentException("a chart is of a pattern or of a bank's patterns, not of a song");
         }
-        return project.banks().get(bank).patterns();
+        return choice.patterns(project);
     }
 }

@@ -85,7 +85,7 @@ public final class Orders {
             String sentence = order.sentence(project);
             return () -> {
                 String title = "Export " + order.form().title() + ": " + sentence;
-                Optional<Path> target = order.isFolder() ? session.questions().folder(title) : session.questions().fileToSave(title, order.proposed(project), order.form().ending());
+                Optional<Path> target = order.isFolder() ? session.questions().folder(title) : session.questions().fileToSave(title, order.proposed(project), order.ending());
                 target.ifPresent(to -> write(order, to));
             };
         }, () -> { });

@@ -1,16 +1,14 @@
 package app.promptsparrow.desktop.theme;
 
 import app.promptsparrow.kit.Family;
+import app.promptsparrow.paper.Look;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 
@@ -23,14 +21,7 @@ public enum Theme {
 
     Theme(String title) {
         this.title = title;
-        try (InputStream in = Theme.class.getResourceAsStream(file())) {
-            Matcher matcher = Pattern.compile("-sparrow-([a-z-]+):\\s*(#[0-9A-Fa-f]{6})").matcher(new String(in.readAllBytes(), StandardCharsets.UTF_8));
-            while (matcher.find()) {
-                roles.put(matcher.group(1), Color.web(matcher.group(2)));
-            }
-        } catch (IOException problem) {
-            throw new UncheckedIOException(problem);
-        }
+        Look.roles(file()).forEach((role, rgb) -> roles.put(role, Color.rgb(rgb >> 16, rgb >> 8 & 0xFF, rgb & 0xFF)));
     }
 
     /** Loads the font of most texts; once, before the first window. */
@@ -50,7 +41,7 @@ public enum Theme {
     }
 
     private static void load(String font) {
-        try (InputStream in = Theme.class.getResourceAsStream("/app/promptsparrow/desktop/fonts/" + font + ".ttf")) {
+        try (InputStream in = Look.font(font)) {
             Font.loadFont(in, 12);
         } catch (IOException problem) {
             throw new UncheckedIOException(problem);
@@ -58,7 +49,7 @@ public enum Theme {
     }
 
     private String file() {
-        return name().toLowerCase(Locale.ROOT) + ".css";
+        return this == DUSK ? Look.DARK : Look.LIGHT;
     }
 
     public String title() {
@@ -66,7 +57,7 @@ public enum Theme {
     }
 
     public List<String> styleSheets() {
-        return List.of(Theme.class.getResource(file()).toExternalForm(),
+        return List.of(Look.class.getResource(Look.styleSheet(file())).toExternalForm(),
                 Theme.class.getResource("sparrow.css").toExternalForm());
     }
 

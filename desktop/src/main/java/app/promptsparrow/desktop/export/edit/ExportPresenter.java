@@ -11,6 +11,7 @@ import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.midi.MidiOptions;
+import app.promptsparrow.paper.Paper;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Edit;
@@ -206,6 +207,22 @@ public final class ExportPresenter {
         set("file-a-row", to ? 1 : 0);
     }
 
+    public Paper.Kind pictureKind() {
+        return Paper.Kind.values()[number("picture", 0, Paper.Kind.values().length - 1, 0)];
+    }
+
+    public void setPictureKind(Paper.Kind to) {
+        set("picture", to.ordinal());
+    }
+
+    public boolean lightPicture() {
+        return number("picture-light", 0, 1, 0) == 1;
+    }
+
+    public void setLightPicture(boolean to) {
+        set("picture-light", to ? 1 : 0);
+    }
+
     public int rate() {
         int rate = number("rate", 44_100, 96_000, 48_000);
         return RATES.contains(rate) ? rate : 48_000;
@@ -302,7 +319,7 @@ public final class ExportPresenter {
         };
         return choice.map(of -> new Order(of, form, name(bank), passes() == 0 ? OptionalInt.empty() : OptionalInt.of(passes()),
                 new MidiOptions(tracks() ? 1 : 0, resolution(), leadIn(), straight(), withMuted(), portamento(), fileARow()),
-                audio()));
+                audio(), new Order.Picture(pictureKind(), lightPicture())));
     }
 
     private AudioOptions audio() {

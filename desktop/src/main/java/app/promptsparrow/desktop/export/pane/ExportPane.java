@@ -14,6 +14,7 @@ import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.Miniature;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.export.AudioOptions;
+import app.promptsparrow.paper.Paper;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.sound.Pcm;
 import java.util.ArrayList;
@@ -51,6 +52,7 @@ final class ExportPane extends BorderPane {
     private final List<Choices<?>> settings = new ArrayList<>();
     private final Map<Order.Form, VBox> pages = new EnumMap<>(Order.Form.class);
     private final VBox page = new VBox();
+    private Choices<Boolean> ground;
     private final List<Node> onlyWhole = new ArrayList<>();
     private final List<Node> onlyStems = new ArrayList<>();
     private final ValueField seconds = ValueField.whole("seconds", 1, (int) AudioOptions.MAX_TAIL_SECONDS, 2, "s").compact();
@@ -191,6 +193,11 @@ final class ExportPane extends BorderPane {
         settings.addAll(List.of(forms, passes, leadIn, tracks, files, resolution, feel, muted, slides, rate, depth, tail, level, limiter, reverb));
         pages.put(Order.Form.STEMS, null); // the same as WAV, but for the limiter
         pages.put(Order.Form.CHART, new VBox(7, Forms.second("Patterns as text that people and the command line read; see docs/chart.md.")));
+        Choices<Paper.Kind> kind = new Choices<>("As", "export-picture", presenter::pictureKind, presenter::setPictureKind)
+                .with(Paper.Kind.PDF, "PDF, pages to print").with(Paper.Kind.PNG, "PNG").with(Paper.Kind.SVG, "SVG");
+        ground = new Choices<>("Ground", "export-ground", presenter::lightPicture, presenter::setLightPicture).with(false, "dark").with(true, "light");
+        pages.put(Order.Form.PICTURE, new VBox(7, kind, ground, Forms.second("The patterns as the grid draws them, with the counts above: to learn from, to teach from.")));
+        settings.addAll(List.of(kind, ground));
         page.setSpacing(7);
     }
 
@@ -250,10 +257,11 @@ final class ExportPane extends BorderPane {
         Order.Form form = presenter.form();
         VBox shown = pages.get(form == Order.Form.STEMS ? Order.Form.WAV : form);
         boolean audio = form == Order.Form.WAV || form == Order.Form.STEMS;
-        List<Node> content = form == Order.Form.CHART ? List.of(shown) : List.of(passes, shown);
+        List<Node> content = form == Order.Form.CHART || form == Order.Form.PICTURE ? List.of(shown) : List.of(passes, shown);
         if (!page.getChildren().equals(content)) {
             page.getChildren().setAll(content);
         }
+        Forms.showIf(presenter.pictureKind() != Paper.Kind.PDF, ground);
         if (audio) {
             Forms.showIf(form == Order.Form.WAV, onlyWhole.toArray(Node[]::new)); // stems never go through the limiter
             Forms.showIf(form == Order.Form.STEMS, onlyStems.toArray(Node[]::new));
