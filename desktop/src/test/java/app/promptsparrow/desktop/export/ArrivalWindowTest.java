@@ -150,4 +150,19 @@ class ArrivalWindowTest extends WindowUnderTest {
         until(() -> store.project().banks().size() == banks + 1);
         assertThat(steps(new SlotRef(banks, 0), KICK)).containsExactly(0, 4, 8, 12);
     }
+
+    @Test
+    void the_view_has_room_in_the_smallest_window_whatever_it_shows(FxRobot robot) throws Exception {
+        robot.push(KeyCode.ALT, KeyCode.DIGIT5);
+        until(() -> robot.lookup("#export-write").tryQuery().isPresent());
+        for (int form = 0; form < 5; form++) {
+            robot.clickOn("#export-form-" + form);
+            settle();
+            assertThat(view.minWidth(-1)).as("form %d", form).isLessThanOrEqualTo(1_024);
+            assertThat(view.minHeight(1_024)).as("form %d", form).isLessThanOrEqualTo(640);
+        }
+        read(robot);
+        assertThat(view.minWidth(-1)).as("coming in").isLessThanOrEqualTo(1_024);
+        assertThat(view.minHeight(1_024)).as("coming in").isLessThanOrEqualTo(640);
+    }
 }

@@ -10,6 +10,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import java.io.File;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -133,6 +134,32 @@ class ExportWindowTest extends WindowUnderTest {
         press(robot, "#work-cancel-0");
         until(() -> robot.lookup("#work-cancel-0").tryQuery().isEmpty());
         assertThat(Files.exists(first) || Files.exists(answer)).as("no half file").isFalse();
+    }
+
+    @Test
+    void a_bank_goes_on_paper_and_every_pattern_of_all_banks_into_a_folder(FxRobot robot) throws Exception {
+        press(robot, "#export-what-1", "#export-form-4");
+        until(() -> text(robot, "#export-sentence").equals("5 patterns on 3 pages, A4 across"));
+        assertThat(robot.lookup("#export-ground").query().isVisible()).as("pages are always light").isFalse();
+        answer = folder.resolve("bank.pdf");
+        press(robot, "#export-write");
+        until(() -> Files.exists(answer) && session.message().startsWith("wrote"));
+        assertThat(new String(Files.readAllBytes(answer), 0, 5, StandardCharsets.ISO_8859_1)).isEqualTo("%PDF-");
+        press(robot, "#export-what-0", "#export-picture-1", "#export-ground-1");
+        until(() -> text(robot, "#export-sentence").startsWith("1 pattern, 2000 × "));
+        answer = folder.resolve("wake.png");
+        press(robot, "#export-write");
+        until(() -> Files.exists(answer) && session.message().startsWith("wrote wake.png"));
+        press(robot, "#export-what-3", "#export-form-0", "#export-passes-1", "#export-files-1");
+        until(() -> text(robot, "#export-sentence").contains(" files, "));
+        press(robot, "#export-files-0");
+        until(() -> text(robot, "#export-sentence").startsWith("11 files, "));
+        answer = Files.createDirectories(folder.resolve("all"));
+        press(robot, "#export-write");
+        until(() -> session.message().startsWith("wrote all"));
+        try (var files = Files.list(answer)) {
+            assertThat(files).hasSize(11);
+        }
     }
 
     @Test

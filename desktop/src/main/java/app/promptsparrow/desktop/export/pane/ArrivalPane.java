@@ -81,7 +81,6 @@ final class ArrivalPane extends VBox {
         ScrollPane scroll = new ScrollPane(lines);
         scroll.setFitToWidth(true);
         scroll.setMinHeight(60);
-        scroll.getStyleClass().add("plain-scroll");
         VBox.setVgrow(scroll, Priority.ALWAYS);
         for (Button button : List.of(put, asNotes, cancel)) {
             HBox.setHgrow(button, Priority.NEVER);
@@ -98,6 +97,7 @@ final class ArrivalPane extends VBox {
     private static FlowPane flow() {
         FlowPane flow = new FlowPane(4, 4);
         flow.setPrefWrapLength(300);
+        flow.setMinWidth(0);
         return flow;
     }
 
@@ -134,14 +134,15 @@ final class ArrivalPane extends VBox {
     private HBox line(Arrival arrival, int index) {
         Arrival.Line line = arrival.lines().get(index);
         Label title = new Label(line.title());
-        title.setMinWidth(TITLE);
-        title.setMaxWidth(TITLE);
+        title.setMinWidth(60);
+        title.setPrefWidth(TITLE);
         Label count = Forms.second(Plural.of(line.hits(), "hit"));
-        count.setMinWidth(64);
+        count.setMinWidth(0);
+        count.setPrefWidth(54);
         MenuButton target = new MenuButton(line.row().map(row -> row.name() + (line.added() ? " (new row)" : "")).orElse("left out"));
         target.setId("arrival-line-" + index);
-        target.setMinWidth(TARGET);
-        target.setMaxWidth(TARGET);
+        target.setMinWidth(90);
+        target.setPrefWidth(TARGET);
         target.setStyle("-fx-padding: 0;");
         target.setMnemonicParsing(false);
         target.setAccessibleText(line.title() + " goes to " + target.getText());

@@ -6,16 +6,21 @@ import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
-/** A setting as a line: its name, and what it may be, side by side. */
+/** A setting as a line: its name, and what it may be, side by side and in a next line where there is no room. */
 final class Choices<T> extends HBox {
 
-    private static final double NAME = 116;
+    private static final double NAME = 84;
+    private static final double WIDE = 420;
 
+    private final FlowPane side = new FlowPane(4, 2);
     private final List<T> values = new ArrayList<>();
     private final List<ToggleButton> buttons = new ArrayList<>();
     private final Supplier<T> now;
@@ -27,7 +32,11 @@ final class Choices<T> extends HBox {
         setId(id);
         Label name = Forms.second(title);
         name.setMinWidth(NAME);
-        getChildren().add(name);
+        side.setMinWidth(0);
+        side.setPrefWrapLength(WIDE);
+        side.setAlignment(Pos.CENTER_LEFT);
+        HBox.setHgrow(side, Priority.ALWAYS);
+        getChildren().addAll(name, side);
         setSpacing(4);
         setAlignment(Pos.CENTER_LEFT);
     }
@@ -45,7 +54,22 @@ final class Choices<T> extends HBox {
         });
         values.add(value);
         buttons.add(button);
-        getChildren().add(button);
+        side.getChildren().add(button);
+        return this;
+    }
+
+    /** With more behind what it may be. */
+    Choices<T> and(Node... more) {
+        side.getChildren().addAll(more);
+        return this;
+    }
+
+    /** For a place as wide as its choices. */
+    Choices<T> tight() {
+        ((Region) getChildren().get(0)).setMinWidth(USE_PREF_SIZE);
+        HBox buttons = new HBox(4);
+        buttons.getChildren().addAll(side.getChildren());
+        getChildren().set(1, buttons);
         return this;
     }
 

@@ -25,12 +25,11 @@ final class DragCard extends VBox {
     DragCard(ExportPresenter presenter) {
         super(8);
         this.presenter = presenter;
-        as = new Choices<>("as", "drag-as", presenter.drags()::audio, presenter.drags()::setAudio).with(false, "MIDI").with(true, "WAV");
-        ((Region) as.getChildren().get(0)).setMinWidth(20);
+        as = new Choices<>("as", "drag-as", presenter.drags()::audio, presenter.drags()::setAudio).with(false, "MIDI").with(true, "WAV").tight();
         card.setId("drag-card");
         card.getStyleClass().add("drag-card");
         card.setAlignment(Pos.CENTER);
-        card.setMinHeight(74);
+        card.setMinHeight(64);
         name.setWrapText(true);
         name.setId("drag-name");
         state.setId("drag-state");

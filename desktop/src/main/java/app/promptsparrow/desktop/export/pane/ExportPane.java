@@ -31,11 +31,13 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 
 /** Export: what, as what, how, and a sentence that says what that will be; a card to drag out, what comes in, what was written last. */
@@ -93,10 +95,17 @@ final class ExportPane extends BorderPane {
             forms.with(form, form.title());
         }
         pages();
-        VBox left = new VBox(10, panel(what()), panel(card));
+        VBox whatPanel = panel(what());
+        VBox.setVgrow(whatPanel, Priority.ALWAYS);
+        VBox left = new VBox(10, whatPanel, panel(card));
         left.setMinWidth(LEFT);
         left.setMaxWidth(LEFT);
-        out = panel(new VBox(10, forms, page, grow(), sentence, buttons()));
+        ScrollPane settings = new ScrollPane(page);
+        settings.setFitToWidth(true);
+        settings.setMinHeight(60);
+        settings.setMinWidth(0);
+        VBox.setVgrow(settings, Priority.ALWAYS);
+        out = panel(new VBox(10, forms, settings, sentence, buttons()));
         in = panel(arrivalPane);
         VBox.setVgrow(out, Priority.ALWAYS);
         VBox.setVgrow(in, Priority.ALWAYS);
@@ -135,7 +144,7 @@ final class ExportPane extends BorderPane {
     }
 
     private VBox what() {
-        VBox box = new VBox(6, Forms.strong("What"));
+        VBox box = new VBox(3, Forms.strong("What"));
         for (ExportPresenter.What what : ExportPresenter.What.values()) {
             Label title = Forms.strong(what.title());
             Label fact = Forms.second("");
@@ -145,7 +154,7 @@ final class ExportPane extends BorderPane {
             button.setId("export-what-" + what.ordinal());
             button.setAccessibleText(what.title());
             button.getStyleClass().setAll("slot");
-            button.setStyle("-fx-padding: 6 10;");
+            button.setStyle("-fx-padding: 3 10;");
             button.setAlignment(Pos.CENTER_LEFT);
             button.setMaxWidth(Double.MAX_VALUE);
             button.setOnAction(event -> presenter.setWhat(what));
@@ -153,7 +162,14 @@ final class ExportPane extends BorderPane {
             facts.put(what, fact);
             box.getChildren().add(button);
         }
-        box.getChildren().addAll(grow(), picture);
+        StackPane small = new StackPane(picture);
+        small.setAlignment(Pos.BOTTOM_LEFT);
+        small.setMinHeight(0);
+        picture.visibleProperty().bind(small.heightProperty().greaterThanOrEqualTo(PICTURE)); // a low window has no room for it
+        picture.setManaged(false);
+        VBox.setVgrow(small, Priority.ALWAYS);
+        box.getChildren().add(small);
+        VBox.setVgrow(box, Priority.ALWAYS);
         return box;
     }
 
@@ -175,10 +191,10 @@ final class ExportPane extends BorderPane {
         for (ExportPresenter.Tail kind : ExportPresenter.Tail.values()) {
             tail.with(kind, kind.title());
         }
-        tail.getChildren().add(seconds);
+        tail.and(seconds);
         Choices<AudioOptions.Level.Kind> level = new Choices<>("Level", "export-level", presenter::levelKind, presenter::setLevelKind)
                 .with(AudioOptions.Level.Kind.AS_IT_IS, "as it is").with(AudioOptions.Level.Kind.PEAK, "true peak at").with(AudioOptions.Level.Kind.LOUDNESS, "as loud as");
-        level.getChildren().addAll(peak, loudness);
+        level.and(peak, loudness);
         Choices<Boolean> limiter = new Choices<>("Limiter", "export-limiter", presenter::limiter, presenter::setLimiter).with(true, "on").with(false, "off");
         Choices<Boolean> reverb = new Choices<>("Reverb", "export-reverb", presenter::reverbStem, presenter::setReverbStem).with(false, "in each stem").with(true, "a stem of its own");
         seconds.textField().setId("export-seconds");
