@@ -137,8 +137,8 @@ final class ArrivalPane extends VBox {
         title.setMinWidth(60);
         title.setPrefWidth(TITLE);
         Label count = Forms.second(Plural.of(line.hits(), "hit"));
-        count.setMinWidth(0);
-        count.setPrefWidth(54);
+        count.setMinWidth(Region.USE_PREF_SIZE);
+        count.setPrefWidth(58);
         MenuButton target = new MenuButton(line.row().map(row -> row.name() + (line.added() ? " (new row)" : "")).orElse("left out"));
         target.setId("arrival-line-" + index);
         target.setMinWidth(90);

@@ -69,6 +69,7 @@ final class ExportPane extends BorderPane {
     private final WrittenPane written;
     private final Arriving arriving;
     private final ArrivalPane arrivalPane;
+    private final VBox left;
     private final VBox out;
     private final VBox in;
     private boolean dirty = true;
@@ -97,7 +98,7 @@ final class ExportPane extends BorderPane {
         pages();
         VBox whatPanel = panel(what());
         VBox.setVgrow(whatPanel, Priority.ALWAYS);
-        VBox left = new VBox(10, whatPanel, panel(card));
+        left = new VBox(10, whatPanel, panel(card));
         left.setMinWidth(LEFT);
         left.setMaxWidth(LEFT);
         ScrollPane settings = new ScrollPane(page);
@@ -288,7 +289,7 @@ final class ExportPane extends BorderPane {
             peak.show(presenter.levelKind() == AudioOptions.Level.Kind.PEAK ? presenter.levelValue() : -1);
             loudness.show(presenter.levelKind() == AudioOptions.Level.Kind.LOUDNESS ? presenter.levelValue() : -14);
         }
-        Forms.showIf(arriving.now().isEmpty(), out);
+        Forms.showIf(arriving.now().isEmpty(), out, left); // what comes in needs the room, and what goes out has time
         Forms.showIf(arriving.now().isPresent(), in);
         arrivalPane.update();
         sentence.setText(presenter.sentence());
