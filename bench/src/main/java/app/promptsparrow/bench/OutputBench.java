@@ -11,14 +11,25 @@ import app.promptsparrow.engine.Engine;
 import app.promptsparrow.engine.EngineCommands;
 import app.promptsparrow.engine.News;
 import app.promptsparrow.engine.PlayableBuilder;
+import app.promptsparrow.export.AudioOptions;
+import app.promptsparrow.export.AudioPlan;
+import app.promptsparrow.export.Choice;
+import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.SoundStore;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
 /** The render thread on each output there is, in real time: late blocks and drift. */
@@ -38,9 +49,35 @@ final class OutputBench {
             System.out.println("no sound card here: the card was not driven");
             found.close();
         }
+        figures.add(whileWriting(quick ? 8 : 20));
         figures.add(notesOut(quick ? 6 : 20));
         figures.add(pad(quick ? 12 : 40));
         return figures;
+    }
+
+    /** Whether music that plays is late while the demo's song is written, over and over, by a worker such as the window has. */
+    private static Figure whileWriting(int seconds) throws InterruptedException {
+        AtomicBoolean enough = new AtomicBoolean();
+        AtomicLong written = new AtomicLong();
+        Thread writer = new Thread(() -> {
+            try {
+                Path file = Files.createTempFile("sparrow", ".wav");
+                while (!enough.get()) {
+                    AudioPlan plan = new AudioPlan(DemoProject.make(), new Choice.OneSong(0), OptionalInt.empty(), AudioOptions.of(RATE, Pcm.Format.INT_24, OptionalDouble.empty(), true));
+                    plan.writeWhole(file, enough::get, share -> { });
+                    written.incrementAndGet();
+                }
+                Files.deleteIfExists(file);
+            } catch (IOException | FileProblem failed) {
+                throw new IllegalStateException(failed);
+            }
+        }, "writer");
+        writer.setPriority(Thread.MIN_PRIORITY);
+        writer.start();
+        long late = (long) drive("writing", Outputs.clock(RATE, Playback.USUAL_BLOCK), seconds).get(0).value();
+        enough.set(true);
+        writer.join();
+        return Figure.atMost("P9-export", "late blocks in " + seconds + " s while songs are written, " + written + " of them", late, "blocks", 0);
     }
 
     /** How far notes sent to a port come from when their frames are heard, beside what all of them have in common. */

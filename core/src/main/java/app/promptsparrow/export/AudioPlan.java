@@ -78,11 +78,11 @@ public final class AudioPlan {
             return Optional.empty();
         }
         boolean limiter = options.limiter() && !options.limitsAtLast();
-        try (Take take = take(project, target, limiter, OfflineRender.SILENT, new PlayableBuilder(sounds).backing(backing.orElse(null)), cancelled, progress)) {
-            if (take == null) {
+        try (Rendered rendered = rendered(project, target, limiter, OfflineRender.SILENT, new PlayableBuilder(sounds).backing(backing.orElse(null)), cancelled, progress)) {
+            if (rendered == null) {
                 return Optional.empty();
             }
-            Finish finish = new Finish(take, options, (float) StrictMath.pow(10, project.master().ceilingDb() / 20));
+            Finish finish = new Finish(rendered, options, (float) StrictMath.pow(10, project.master().ceilingDb() / 20));
             PieceMeter meter = finish.measured();
             writeWav(target, finish, finish.frames());
             return Optional.of(new Whole(finish.frames(), meter));
@@ -102,23 +102,23 @@ public final class AudioPlan {
             throw FileProblem.of(folder, "made", problem);
         }
         List<Stem> parts = stems();
-        List<Take> takes = new ArrayList<>();
+        List<Rendered> all = new ArrayList<>();
         try {
             for (int i = 0; i < parts.size(); i++) {
                 int index = i;
                 Stem part = parts.get(i);
                 PlayableBuilder builder = new PlayableBuilder(sounds).onlyReverb(part.onlyReverb);
-                Take take = take(part.project, folder.resolve("stem"), false, SILENT_STEM, builder, cancelled, share -> progress.accept((index + share) / parts.size()));
-                if (take == null) {
+                Rendered rendered = rendered(part.project, folder.resolve("stem"), false, SILENT_STEM, builder, cancelled, share -> progress.accept((index + share) / parts.size()));
+                if (rendered == null) {
                     return new Stems(List.of(), List.of());
                 }
-                takes.add(take);
+                all.add(rendered);
             }
-            return written(folder, parts, takes);
+            return written(folder, parts, all);
         } catch (IOException problem) {
             throw FileProblem.of(folder, "written", problem);
         } finally {
-            takes.forEach(Take::close);
+            all.forEach(Rendered::close);
         }
     }
 
@@ -152,17 +152,17 @@ public final class AudioPlan {
         return wished.isEmpty() ? Optional.empty() : Optional.of(BackingFile.read(wished.get(), options.rateHz(), SampleFolder.usual(), cancelled, share -> { }));
     }
 
-    private Stems written(Path folder, List<Stem> parts, List<Take> takes) throws FileProblem, IOException {
+    private Stems written(Path folder, List<Stem> parts, List<Rendered> all) throws FileProblem, IOException {
         AudioOptions plain = options.withLevel(AudioOptions.Level.AS_IT_IS).withoutLimiter();
         List<Finish> finished = new ArrayList<>();
-        for (Take take : takes) {
-            finished.add(new Finish(take, plain, 1));
+        for (Rendered rendered : all) {
+            finished.add(new Finish(rendered, plain, 1));
         }
         long frames = finished.stream().mapToLong(Finish::frames).max().orElse(0);
         List<Path> written = new ArrayList<>();
         List<String> silent = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
-            if (takes.get(i).meter().peak() < OfflineRender.SILENT) {
+            if (all.get(i).meter().peak() < OfflineRender.SILENT) {
                 silent.add(parts.get(i).name);
                 continue;
             }
@@ -174,7 +174,7 @@ public final class AudioPlan {
     }
 
     /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */
-    private Take take(Project of, Path target, boolean limiter, float silent, PlayableBuilder builder, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+    private Rendered rendered(Project of, Path target, boolean limiter, float silent, PlayableBuilder builder, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         Choice.Piece piece = choice.pieces(of, repeat, false).get(0);
         OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds, limiter, builder);
         long frames = render.musicFrames() + sounds.rateHz() * 10L;
@@ -182,9 +182,9 @@ public final class AudioPlan {
         if (estimate > WavWriter.MAX_BYTES) {
             throw new FileProblem(target, "would be longer than the 4 GiB a WAV file can hold; choose fewer repeats");
         }
-        refuseFullDisk(target, estimate + frames * Take.FRAME_BYTES);
+        refuseFullDisk(target, estimate + frames * Rendered.FRAME_BYTES);
         try {
-            return Take.render(render, target, options.rateHz(), options.tailSeconds(), silent, cancelled, progress).orElse(null);
+            return Rendered.render(render, target, options.rateHz(), options.tailSeconds(), silent, cancelled, progress).orElse(null);
         } catch (IOException problem) {
             throw FileProblem.of(target, "written", problem);
         }

@@ -5,7 +5,7 @@ import app.promptsparrow.sound.PieceMeter;
 import java.io.IOException;
 
 /**
- * What is done to a take before it is a file: a loop is closed, it is made as loud as is asked for, and where that comes before the limiter, it is
+ * What is done to what was rendered before it is a file: a loop is closed, it is made as loud as is asked for, and where that comes before the limiter, it is
  * limited. Used by one thread.
  */
 final class Finish {
@@ -17,7 +17,7 @@ final class Finish {
     private static final int MOST_TRIES = 6;
     private static final double NEAR_LU = 0.05;
 
-    private final Take take;
+    private final Rendered rendered;
     private final AudioOptions options;
     private final float ceiling;
     /** What rings on after the last pass, laid over the begin; as long as the music at most. */
@@ -26,20 +26,20 @@ final class Finish {
     private double gain = 1;
 
     /** @param ceiling of the limiter; 1 is full scale */
-    Finish(Take take, AudioOptions options, float ceiling) throws IOException {
-        this.take = take;
+    Finish(Rendered rendered, AudioOptions options, float ceiling) throws IOException {
+        this.rendered = rendered;
         this.options = options;
         this.ceiling = ceiling;
-        int round = options.isLoop() ? (int) Math.min(take.musicFrames(), take.frames() - take.musicFrames()) : 0;
+        int round = options.isLoop() ? (int) Math.min(rendered.musicFrames(), rendered.frames() - rendered.musicFrames()) : 0;
         roundLeft = new float[round];
         roundRight = new float[round];
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
-        for (long at = take.musicFrames(); round > 0 && at < take.frames(); at += BLOCK) {
-            int count = (int) Math.min(BLOCK, take.frames() - at);
-            take.read(at, left, right, count);
+        for (long at = rendered.musicFrames(); round > 0 && at < rendered.frames(); at += BLOCK) {
+            int count = (int) Math.min(BLOCK, rendered.frames() - at);
+            rendered.read(at, left, right, count);
             for (int i = 0; i < count; i++) {
-                int to = (int) ((at + i) % take.musicFrames()); // a tail longer than the music goes round more than once
+                int to = (int) ((at + i) % rendered.musicFrames()); // a tail longer than the music goes round more than once
                 roundLeft[to] += left[i];
                 roundRight[to] += right[i];
             }
@@ -48,14 +48,14 @@ final class Finish {
 
     /** How many frames it has. */
     long frames() {
-        return options.isLoop() ? take.musicFrames() : take.frames();
+        return options.isLoop() ? rendered.musicFrames() : rendered.frames();
     }
 
     /** Finds the gain that makes it as loud as is asked for; silence stays as it is. Returns what it measures then. */
     PieceMeter measured() throws IOException {
         AudioOptions.Level level = options.level();
         boolean same = !options.isLoop() && !options.limitsAtLast();
-        PieceMeter meter = same ? take.meter() : measure();
+        PieceMeter meter = same ? rendered.meter() : measure();
         if (level.kind() == AudioOptions.Level.Kind.AS_IT_IS || meter.peak() == 0) {
             return meter;
         }
@@ -122,14 +122,14 @@ final class Finish {
     /** Frames with gain and what came round; a loop goes on for ever, other music is followed by silence. */
     private void read(long at, float[] left, float[] right, int count) throws IOException {
         if (!options.isLoop()) {
-            take.read(at, left, right, count);
+            rendered.read(at, left, right, count);
         }
         for (int done = 0; options.isLoop() && done < count;) {
-            long within = (at + done) % take.musicFrames();
-            int most = (int) Math.min(count - done, take.musicFrames() - within);
+            long within = (at + done) % rendered.musicFrames();
+            int most = (int) Math.min(count - done, rendered.musicFrames() - within);
             float[] pieceLeft = new float[most];
             float[] pieceRight = new float[most];
-            take.read(within, pieceLeft, pieceRight, most);
+            rendered.read(within, pieceLeft, pieceRight, most);
             for (int i = 0; i < most; i++) {
                 boolean came = within + i < roundLeft.length;
                 left[done + i] = pieceLeft[i] + (came ? roundLeft[(int) within + i] : 0);

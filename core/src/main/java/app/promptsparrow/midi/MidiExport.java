@@ -251,7 +251,7 @@ public final class MidiExport {
                 track.meta(at, SmfReader.META_METER, (byte) meter.beats(), (byte) Integer.numberOfTrailingZeros(meter.division()),
                         (byte) (96 / meter.division()), (byte) 8);
             }
-            if (!id.equals(shown)) {
+            if (!id.equals(shown) || part.zero() == part.start()) { // each entry of a song, and each pattern
                 shown = id;
                 project.pattern(id).ifPresent(pattern -> track.text(tick(part.start()), META_MARKER, pattern.name()));
             }

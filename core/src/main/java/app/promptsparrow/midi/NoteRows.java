@@ -106,7 +106,7 @@ final class NoteRows {
             return kit.row(on.row()).map(Optional::of);
         }
         if (target instanceof Taking.Target.NewRow) {
-            return Optional.of(source.isLine() ? newBass(source.channel(), 0) : newDrum(source.key()));
+            return Optional.of(source.isLine() ? newBass(source.channel(), 0, true) : newDrum(source.key(), true));
         }
         return target == null ? Optional.empty() : Optional.of(Optional.empty());
     }
@@ -149,7 +149,7 @@ final class NoteRows {
                 voice += key >= 0 && note.key() != key ? 1 : 0;
                 key = note.key();
                 int number = voice;
-                place(voice == 0 ? first : voice < MOST_VOICES ? voices.computeIfAbsent(channel * MOST_VOICES + voice, of -> newBass(channel, number)) : Optional.empty(), source, note);
+                place(voice == 0 ? first : voice < MOST_VOICES ? voices.computeIfAbsent(channel * MOST_VOICES + voice, of -> newBass(channel, number, false)) : Optional.empty(), source, note);
             }
             from = to;
         }
@@ -160,22 +160,22 @@ final class NoteRows {
     }
 
     private Optional<Row> bass(int channel) {
-        return kit.rows().stream().filter(row -> row.isBass() && row.midi().channel() == channel).findFirst().or(() -> newBass(channel, 0));
+        return kit.rows().stream().filter(row -> row.isBass() && row.midi().channel() == channel).findFirst().or(() -> newBass(channel, 0, false));
     }
 
-    private Optional<Row> newBass(int channel, int voice) {
+    private Optional<Row> newBass(int channel, int voice, boolean asked) {
         String name = "Bass " + channel + (voice == 0 ? "" : " voice " + (voice + 1));
-        return added(free(name), voice == 0 ? "channel " + channel : "note " + (voice + 1) + " of the chords on channel " + channel,
+        return added(free(name), voice == 0 ? "channel " + channel : "note " + (voice + 1) + " of the chords on channel " + channel, asked,
                 row -> voice == 0 ? row.withMidi(row.midi().withChannel(channel)) : row);
     }
 
     private Optional<Row> drum(int key) {
-        return kit.rows().stream().filter(row -> !row.isBass() && row.midi().note() == key).findFirst().or(() -> newDrum(key));
+        return kit.rows().stream().filter(row -> !row.isBass() && row.midi().note() == key).findFirst().or(() -> newDrum(key, false));
     }
 
-    private Optional<Row> newDrum(int key) {
+    private Optional<Row> newDrum(int key, boolean asked) {
         String name = PercussionMap.rowName(key);
-        return added(free(kit.rowNamed(name).isPresent() ? name + " " + key : name), "note " + key, row -> row.withMidi(MidiOut.drum(key)));
+        return added(free(kit.rowNamed(name).isPresent() ? name + " " + key : name), "note " + key, asked, row -> row.withMidi(MidiOut.drum(key)));
     }
 
     /** The name itself, or with a number behind it if the kit has it already. */
@@ -187,8 +187,8 @@ final class NoteRows {
         return free;
     }
 
-    /** A row that the kit lacks, if it has room. */
-    private Optional<Row> added(String name, String what, UnaryOperator<Row> finish) {
+    /** A row that is added, if the kit has room. @param asked whether it was asked for, though the kit may have one */
+    private Optional<Row> added(String name, String what, boolean asked, UnaryOperator<Row> finish) {
         if (kit.rows().size() == Kit.MAX_ROWS || nextId > RowId.MAX) {
             remarks.add("the kit has no room for '" + name + "'");
             return Optional.empty();
@@ -196,7 +196,7 @@ final class NoteRows {
         Row row = finish.apply(NewRows.named(name, kit, nextId).orElseGet(() -> NewRows.of(Family.PERCUSSION, name, kit.rows(), nextId)));
         nextId++;
         kit = kit.withRow(row);
-        remarks.add("the kit had no row for " + what + "; '" + row.name() + "' is added");
+        remarks.add(asked ? "'" + row.name() + "' is added for " + what : "the kit had no row for " + what + "; '" + row.name() + "' is added");
         return Optional.of(row);
     }
 }

@@ -5,13 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.Song;
 import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
+import javax.sound.midi.MetaMessage;
 import javax.sound.midi.MidiEvent;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.ShortMessage;
@@ -83,5 +87,21 @@ class MidiFormsTest {
         List<Path> files = MidiPlan.of(DEMO, new Choice.EachOfAll(), OptionalInt.of(1), MidiOptions.USUAL).write(folder.resolve("all"));
         assertThat(files).hasSize(DEMO.filledSlots().size());
         assertThat(files).extracting(path -> path.getFileName().toString()).contains("05 Crossing Wake.mid").doesNotHaveDuplicates();
+    }
+
+    @Test
+    void each_entry_of_a_song_has_a_marker_where_it_begins_also_of_the_same_pattern() throws Exception {
+        PatternId wake = DEMO.at(DemoProject.FIRST_SHOWN).orElseThrow().id();
+        Project project = DEMO.withSongs(List.of(new Song("Twice", List.of(Song.Entry.of(wake, 2), Song.Entry.of(wake, 1)))));
+        Path file = folder.resolve("song.mid");
+        MidiPlan.of(project, new Choice.OneSong(0), OptionalInt.empty(), new MidiOptions(1, 96, 0, false, false)).write(file);
+        List<String> markers = new ArrayList<>();
+        Track conductor = MidiSystem.getSequence(file.toFile()).getTracks()[0];
+        for (int i = 0; i < conductor.size(); i++) {
+            if (conductor.get(i).getMessage() instanceof MetaMessage meta && meta.getType() == 0x06) {
+                markers.add(conductor.get(i).getTick() + " " + new String(meta.getData(), StandardCharsets.UTF_8));
+            }
+        }
+        assertThat(markers).as("two bars of 384 ticks a pass").containsExactly("0 Wake", 4 * 384 + " Wake");
     }
 }

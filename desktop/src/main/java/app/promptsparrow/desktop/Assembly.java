@@ -85,6 +85,7 @@ public final class Assembly {
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
         presenter.rowEditor().onPatterns(brings::take);
+        brings.onOthers(file -> presenter.rowEditor().bring(List.of(file), Optional.empty()));
         bringIn.onCursor(presenter::cursor);
         session.later().add(kits::openRemembered);
         MonitorPort monitor = new MonitorPort(midi);

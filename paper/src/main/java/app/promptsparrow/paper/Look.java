@@ -19,15 +19,10 @@ public final class Look {
     private Look() {
     }
 
-    /** Where the style sheet of a theme lies, for {@link Class#getResource}. */
-    public static String styleSheet(String theme) {
-        return "/app/promptsparrow/look/" + theme + ".css";
-    }
-
     /** The roles of a theme, each as eight bits of red, green and blue. */
     public static Map<String, Integer> roles(String theme) {
         Map<String, Integer> roles = new HashMap<>();
-        try (InputStream in = Look.class.getResourceAsStream(styleSheet(theme))) {
+        try (InputStream in = Look.class.getResourceAsStream("/app/promptsparrow/look/" + theme + ".css")) {
             Matcher matcher = ROLE.matcher(new String(in.readAllBytes(), StandardCharsets.UTF_8));
             while (matcher.find()) {
                 roles.put(matcher.group(1), Integer.parseInt(matcher.group(2), 16));

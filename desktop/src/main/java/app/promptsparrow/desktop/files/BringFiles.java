@@ -20,6 +20,7 @@ import app.promptsparrow.project.Project;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.Consumer;
 import java.util.function.Supplier;
 
 /** Takes patterns of files into the open project: MIDI, charts, banks of other projects. Owned by the UI thread. */
@@ -30,6 +31,7 @@ public final class BringFiles implements BringIn.Files {
     private final Chosen chosen;
     private final BringIn bringIn;
     private final Arriving arriving;
+    private Consumer<Path> others = file -> { };
     private Supplier<Runnable> toArriving = () -> () -> { };
     private final Questions questions;
     private final Jobs jobs;
@@ -61,6 +63,11 @@ public final class BringFiles implements BringIn.Files {
         });
     }
 
+    /** @param taker of what holds no patterns: kits and sounds */
+    public void onOthers(Consumer<Path> taker) {
+        others = taker;
+    }
+
     @Override
     public void take(Path file) {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
@@ -71,8 +78,13 @@ public final class BringFiles implements BringIn.Files {
         } else if (name.endsWith(ProjectFile.EXTENSION)) {
             banks(file);
         } else {
-            session.say(file.getFileName() + " is no MIDI file, chart or project; sounds are dropped on a row, kits are opened in the view Kit");
+            others.accept(file);
         }
+    }
+
+    @Override
+    public void sound() {
+        questions.fileToImport("Bring in a kit or a sound", "").ifPresent(others);
     }
 
     @Override

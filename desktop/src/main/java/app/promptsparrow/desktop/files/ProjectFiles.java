@@ -93,6 +93,20 @@ public final class ProjectFiles {
         });
     }
 
+    /** Claims the file of a project that is open already; one that is open elsewhere too is told when it is saved. */
+    private void claimOpen(Path file) {
+        jobs.inOrder(() -> {
+            Optional<FileClaim> got = FileClaim.of(file, Folders.open());
+            return () -> {
+                if (isOpen(file)) {
+                    hold(got);
+                } else {
+                    got.ifPresent(FileClaim::close);
+                }
+            };
+        });
+    }
+
     private boolean isOpen(Path file) {
         return store.file().map(FileVersion::file).filter(file::equals).isPresent();
     }
@@ -321,6 +335,7 @@ public final class ProjectFiles {
             Journal.Recovered recovered = Journal.recover(work);
             return () -> unlessEditedSince(before, () -> {
                 store.recover(recovered.project(), recovered.base(), recovered.file());
+                recovered.file().ifPresent(file -> claimOpen(file.file()));
                 keeper.writeNow(() -> Journal.discard(work)); // safe in this run's journal before the old one goes
                 session.say("taken up again: " + work.sentence() + "; not saved yet");
             });

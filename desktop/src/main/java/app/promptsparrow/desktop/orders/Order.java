@@ -7,6 +7,8 @@ import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.KitFile;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.paper.Paper;
 import app.promptsparrow.pattern.Pattern;
@@ -43,7 +45,7 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
 
     /** As what it is written. */
     public enum Form {
-        MIDI("MIDI", ".mid"), WAV("WAV", ".wav"), STEMS("stems", ""), CHART("chart text", ".txt"), PICTURE("picture", "");
+        MIDI("MIDI", ".mid"), WAV("WAV", ".wav"), STEMS("stems", ""), CHART("chart text", ".txt"), PICTURE("picture", ""), KIT("kit", KitFile.EXTENSION);
 
         private final String title;
         private final String ending;
@@ -75,7 +77,7 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
 
     /** The name that is proposed: {@code Wake 92 A minor}. */
     public String proposed(Project project) {
-        return MidiPlan.fileName(name + " " + project.tempo().text() + " " + project.key().text());
+        return form == Form.KIT ? MidiPlan.fileName(project.kit().name()) : MidiPlan.fileName(name + " " + project.tempo().text() + " " + project.key().text());
     }
 
     /** Worker: writes it. */
@@ -92,6 +94,10 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
                 AudioPlan.Stems stems = new AudioPlan(project, choice, repeat, audio).writeStems(target, cancelled, progress);
                 boolean any = !stems.written().isEmpty() || !stems.silent().isEmpty();
                 yield new Done(any ? Optional.of(Plural.of(stems.written().size(), "file") + (stems.silent().isEmpty() ? "" : "; not heard, so not written: " + String.join(", ", stems.silent()))) : Optional.empty());
+            }
+            case KIT -> {
+                KitFile.save(project.kit(), target);
+                yield new Done(Optional.of(kitSentence(project)));
             }
             case PICTURE -> {
                 Paper paper = paper(project);
@@ -112,6 +118,7 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
             case MIDI -> MidiPlan.of(project, choice, repeat, midi).sentence();
             case WAV, STEMS -> audioSentence(project);
             case PICTURE -> paper(project).sentence();
+            case KIT -> kitSentence(project) + ", whatever is chosen at the left";
             case CHART -> {
                 ChartWriter.Result chart = ChartWriter.write(project, charted(project));
                 yield Plural.of(charted(project).size(), "pattern") + " as text" + (chart.leftUnsaid().isEmpty() ? "" : "; a chart cannot say: " + String.join("; ", chart.leftUnsaid()));
@@ -132,6 +139,11 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
         List<String> stems = new AudioPlan(project, choice, repeat, audio).stemNames();
         String reverb = !audio.reverbStem() ? "" : stems.contains(AudioPlan.REVERB) ? "; the reverb is one of them" : "; nothing is sent to the reverb, so it is none of them";
         return String.format(Locale.ROOT, "%s of %s, about %.1f MiB, without the limiter, so that they add up%s; what is silent is not written", Plural.of(stems.size(), "file"), lasts, mebibytes * stems.size(), reverb);
+    }
+
+    private static String kitSentence(Project project) {
+        long samples = project.kit().rows().stream().flatMap(row -> row.layers().stream()).filter(layer -> layer.sound() instanceof SampleSound).count();
+        return "the kit " + project.kit().name() + ", " + Plural.of(project.kit().rows().size(), "row") + (samples == 0 ? "" : ", with " + Plural.of((int) samples, "sample"));
     }
 
     private Paper paper(Project project) {

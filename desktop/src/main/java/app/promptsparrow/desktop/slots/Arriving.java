@@ -34,8 +34,13 @@ public final class Arriving {
     private Runnable back = () -> { };
     private final List<Wished> waiting = new ArrayList<>();
 
-    /** A change that is still to be computed. @param says when it is done; empty for nothing */
-    private record Wished(Change change, String says) {
+    /**
+     * A change that is still to be computed.
+     *
+     * @param says when it is done; empty for nothing
+     * @param then what follows it
+     */
+    private record Wished(Change change, String says, Runnable then) {
     }
 
     public Arriving(Session session, Chosen chosen, BringIn bringIn) {
@@ -106,7 +111,7 @@ public final class Arriving {
     }
 
     private void change(Change change, String says) {
-        waiting.add(new Wished(change, says));
+        waiting.add(new Wished(change, says, () -> { }));
         work();
     }
 
@@ -129,6 +134,7 @@ public final class Arriving {
                         }
                     }
                     work();
+                    wished.then.run();
                 };
             } catch (MidiException cannot) {
                 return () -> {
@@ -141,6 +147,10 @@ public final class Arriving {
 
     /** Puts it in, as one step. What was changed in the project since it was read is seen to first. */
     public void put() {
+        if (working || !waiting.isEmpty()) {
+            waiting.add(new Wished(before -> before, "", this::put)); // what was asked for before comes first
+            return;
+        }
         if (now.isEmpty()) {
             session.say("nothing has been read: drop a MIDI file or a chart here, or choose one");
             return;

@@ -35,7 +35,10 @@ public final class BringIn {
         /** All banks of another project. */
         void banks();
 
-        /** Whatever a file holds that patterns can be made of: MIDI, chart text, banks of a project. */
+        /** A kit, or a sound as a new row. */
+        void sound();
+
+        /** Whatever a file holds: MIDI, chart text, banks of a project, a kit, a sound. */
         void take(Path file);
 
         /** Writes a bank with the kit as a project of its own. */

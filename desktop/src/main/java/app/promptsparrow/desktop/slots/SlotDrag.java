@@ -29,7 +29,6 @@ public final class SlotDrag {
 
     private final Session session;
     private final SlotChooser chooser;
-
     SlotDrag(Session session, SlotChooser chooser) {
         this.session = session;
         this.chooser = chooser;
@@ -75,6 +74,11 @@ public final class SlotDrag {
                 board.setDragView(FileDrag.picture(card));
             }
             event.consume();
+        });
+        card.setOnDragDone(event -> {
+            if (FileDrag.isOut(event) && event.getDragboard().hasFiles()) {
+                FileDrag.sayMidiOnly(session, event.getDragboard().getFiles().get(0).getName());
+            }
         });
         card.setOnDragOver(event -> {
             if (from(event.getDragboard()).filter(one -> !one.slot.equals(slot.get())).isPresent()) {

@@ -57,7 +57,7 @@ public enum Theme {
     }
 
     public List<String> styleSheets() {
-        return List.of(Look.class.getResource(Look.styleSheet(file())).toExternalForm(),
+        return List.of(Theme.class.getResource(file() + ".css").toExternalForm(),
                 Theme.class.getResource("sparrow.css").toExternalForm());
     }
 

@@ -50,6 +50,8 @@ public final class ExportPresenter {
     /** How often it can be asked for, besides "until the lanes meet". */
     public static final List<Integer> PASSES = List.of(1, 2, 3, 4, 8, 16, 32);
     private static final int MOST_SHOWN = 8;
+    /** An answer that takes longer is announced. */
+    private static final long SOON_NS = 100_000_000;
     private static final String PREFIX = "export.";
 
     private final Session session;
@@ -65,6 +67,7 @@ public final class ExportPresenter {
     /** For what the sentence was asked last, and whether an answer is still to come. */
     private Object askedFor;
     private boolean asking;
+    private long askedNs;
 
     /** Everything that decides what will be written. */
     private record Asked(Order order, Project project) {
@@ -375,10 +378,14 @@ public final class ExportPresenter {
     public void pulse() {
         Optional<Order> order = order();
         Object asked = order.<Object>map(of -> new Asked(of, session.project())).orElse(what);
+        if (asking && possible && System.nanoTime() - askedNs > SOON_NS) {
+            tell("working out what will be written …", false);
+        }
         if (asking || asked.equals(askedFor)) {
             return;
         }
         askedFor = asked;
+        askedNs = System.nanoTime();
         if (order.isEmpty()) {
             tell(what == What.PLAYED ? "Nothing has been played yet: play patterns, a chain or fills, then choose this again" : "There is nothing to write: " + facts(what), false);
             return;

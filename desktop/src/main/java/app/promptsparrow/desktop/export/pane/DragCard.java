@@ -34,12 +34,7 @@ final class DragCard extends VBox {
         name.setId("drag-name");
         state.setId("drag-state");
         Tips.on(card, "Drag it onto a track of another program, or into a folder");
-        FileDrag.on(card, presenter.drags(), presenter::dragOrder);
-        card.setOnDragDone(event -> {
-            if (event.getTransferMode() != null && !presenter.isMidiOnly()) {
-                presenter.session().say(name.getText() + " is out; so that nothing sounds twice, press 'MIDI only'");
-            }
-        });
+        FileDrag.on(card, presenter.session(), presenter.drags(), presenter::dragOrder);
         midiOnly.setId("midi-only");
         midiOnly.setMinWidth(Region.USE_PREF_SIZE);
         midiOnly.setOnAction(event -> presenter.toggleMidiOnly());

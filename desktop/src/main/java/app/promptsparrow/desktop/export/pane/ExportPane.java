@@ -215,6 +215,7 @@ final class ExportPane extends BorderPane {
         ground = new Choices<>("Ground", "export-ground", presenter::lightPicture, presenter::setLightPicture).with(false, "dark").with(true, "light");
         pages.put(Order.Form.PICTURE, new VBox(7, kind, ground, Forms.second("The patterns as the grid draws them, with the counts above: to learn from, to teach from.")));
         settings.addAll(List.of(kind, ground));
+        pages.put(Order.Form.KIT, new VBox(7, Forms.second("The kit with its samples as one file, for other projects; as SFZ it is written in the view Kit.")));
         page.setSpacing(7);
     }
 
@@ -237,12 +238,13 @@ final class ExportPane extends BorderPane {
         Button midi = Forms.push("MIDI …", "bring-midi", files::midi);
         Button chart = Forms.push("chart …", "bring-chart", files::chart);
         Button banks = Forms.push("banks of a project …", "bring-banks", files::banks);
-        for (Button button : List.of(midi, chart, banks)) {
+        Button kit = Forms.push("kit or sound …", "bring-sound", files::sound);
+        for (Button button : List.of(midi, chart, banks, kit)) {
             HBox.setHgrow(button, Priority.NEVER);
         }
-        HBox head = new HBox(8, Forms.strong("Bring in"), Forms.second("drop a MIDI file, a chart or a project here or on the grid"));
+        HBox head = new HBox(8, Forms.strong("Bring in"), Forms.second("drop MIDI, a chart, a project, a kit or sounds here or on the grid"));
         head.setAlignment(Pos.CENTER_LEFT);
-        VBox box = new VBox(8, head, new HBox(6, midi, chart, banks));
+        VBox box = new VBox(8, head, new HBox(6, midi, chart, banks, kit));
         box.setId("bring-in");
         FileDrop.on(box, (dropped, event) -> dropped.forEach(files::take));
         return box;
@@ -274,7 +276,7 @@ final class ExportPane extends BorderPane {
         Order.Form form = presenter.form();
         VBox shown = pages.get(form == Order.Form.STEMS ? Order.Form.WAV : form);
         boolean audio = form == Order.Form.WAV || form == Order.Form.STEMS;
-        List<Node> content = form == Order.Form.CHART || form == Order.Form.PICTURE ? List.of(shown) : List.of(passes, shown);
+        List<Node> content = form == Order.Form.CHART || form == Order.Form.PICTURE || form == Order.Form.KIT ? List.of(shown) : List.of(passes, shown);
         if (!page.getChildren().equals(content)) {
             page.getChildren().setAll(content);
         }

@@ -180,7 +180,7 @@ final class SongPane extends BorderPane {
         out.setStyle("-fx-padding: 2 9;");
         out.setMinWidth(Region.USE_PREF_SIZE);
         Tips.on(out, "Drag the song onto a track of another program or into a folder, as MIDI or WAV as the card in Export says");
-        FileDrag.on(out, presenter.slots().dragFiles(), () -> presenter.song().map(song -> DragFiles.ofSong(presenter.session().project(), song)));
+        FileDrag.on(out, presenter.session(), presenter.slots().dragFiles(), () -> presenter.song().map(song -> DragFiles.ofSong(presenter.session().project(), song)));
         HBox line = new HBox(6, songs, facts, Forms.gap(), out, fit, follow, played, loop, fresh);
         HBox.setHgrow(line.getChildren().get(2), Priority.ALWAYS);
         line.setAlignment(Pos.CENTER_LEFT);

@@ -20,7 +20,7 @@ import java.util.function.BooleanSupplier;
 import java.util.function.DoubleConsumer;
 
 /** Music that was rendered and is not a file yet: 32-bit float frames beside where they will be written. Owned by one thread; gone when closed. */
-final class Take implements AutoCloseable {
+final class Rendered implements AutoCloseable {
 
     static final int FRAME_BYTES = 8;
     private static final int BLOCK = 4_096;
@@ -32,7 +32,7 @@ final class Take implements AutoCloseable {
     private final PieceMeter meter;
     private final ByteBuffer block = ByteBuffer.allocate(BLOCK * FRAME_BYTES).order(ByteOrder.LITTLE_ENDIAN);
 
-    private Take(Path data, long frames, long musicFrames, PieceMeter meter) throws IOException {
+    private Rendered(Path data, long frames, long musicFrames, PieceMeter meter) throws IOException {
         this.data = data;
         this.channel = FileChannel.open(data, StandardOpenOption.READ);
         this.frames = frames;
@@ -46,7 +46,7 @@ final class Take implements AutoCloseable {
      * @param target beside which the frames are kept
      * @param silent up to which level the end counts as having died away
      */
-    static Optional<Take> render(OfflineRender render, Path target, int rateHz, OptionalDouble tailSeconds, float silent, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
+    static Optional<Rendered> render(OfflineRender render, Path target, int rateHz, OptionalDouble tailSeconds, float silent, BooleanSupplier cancelled, DoubleConsumer progress) throws IOException {
         Path data = temporary(target);
         boolean whole = false;
         try {
@@ -61,7 +61,7 @@ final class Take implements AutoCloseable {
                 }, cancelled, progress);
             }
             whole = frames >= 0;
-            return whole ? Optional.of(new Take(data, frames, Math.min(frames, render.musicFrames()), meter)) : Optional.empty();
+            return whole ? Optional.of(new Rendered(data, frames, Math.min(frames, render.musicFrames()), meter)) : Optional.empty();
         } finally {
             if (!whole) {
                 Unfinished.drop(data);
