@@ -19,7 +19,6 @@ import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -120,16 +119,7 @@ final class EditBench {
     }
 
     private static double editMillis(boolean quick) {
-        Pattern model = Pieces.grid(48, 64).pattern(new PatternId(1)).orElseThrow();
-        List<Bank> banks = new ArrayList<>();
-        for (int b = 0; b < Project.MAX_BANKS; b++) {
-            Bank bank = Bank.empty("Bank " + b);
-            for (int s = 0; s < Bank.SLOTS; s++) {
-                bank = bank.with(s, Optional.of(model.withId(new PatternId(b * Bank.SLOTS + s + 1))));
-            }
-            banks.add(bank);
-        }
-        History history = new History(Pieces.grid(48, 64).withBanks(banks));
+        History history = new History(Pieces.huge());
         Random random = new Random(7);
         int rounds = quick ? 3_000 : 20_000;
         double[] millis = new double[rounds];

@@ -12,10 +12,12 @@ import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 
 /** Projects for measuring, made by seeded generators. */
@@ -61,6 +63,21 @@ final class Pieces {
             rows.add(Row.drum(id, "Row " + id, Family.values()[id % 7], 35 + id, Recipe.of(Model.HAT)).withStrip(Strip.NEUTRAL.withLevelDb(-24)));
         }
         return filled(new Kit("Grid", rows, Reverb.USUAL), steps, 120_000);
+    }
+
+    /** As many banks and patterns as a project holds, of 48 rows and 64 steps, half of them hit: nearly a million hits. */
+    static Project huge() {
+        Project grid = grid(48, 64);
+        Pattern model = grid.pattern(new PatternId(1)).orElseThrow();
+        List<Bank> banks = new ArrayList<>();
+        for (int b = 0; b < Project.MAX_BANKS; b++) {
+            Bank bank = Bank.empty("Bank " + b);
+            for (int s = 0; s < Bank.SLOTS; s++) {
+                bank = bank.with(s, Optional.of(model.withId(new PatternId(b * Bank.SLOTS + s + 1))));
+            }
+            banks.add(bank);
+        }
+        return grid.withBanks(banks);
     }
 
     private static Project filled(Kit kit, int steps, int milliBpm) {

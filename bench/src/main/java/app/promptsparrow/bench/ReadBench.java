@@ -12,8 +12,10 @@ import app.promptsparrow.pattern.Roll;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Song;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,13 +24,16 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.zip.DeflaterOutputStream;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 
-/** P8: how long the largest files take that are read, and how long what is too large takes to be refused. */
+/** P7 and P8: how long the largest project and the largest files take that are read, and how long what is too large takes to be refused. */
 final class ReadBench {
 
     private static final double SECOND_NS = 1e9;
+    private static final int ROUNDS = 3;
 
     private ReadBench() {
     }
@@ -40,9 +45,9 @@ final class ReadBench {
     static List<Figure> run(boolean quick) throws Exception {
         Path folder = Files.createTempDirectory("read-bench");
         try {
+            List<Figure> figures = new ArrayList<>(huge(folder));
             Path large = Files.write(folder.resolve("large.mid"), midi(2_400_000));
             Path tooMany = Files.write(folder.resolve("many.mid"), midi(2_600_000));
-            List<Figure> figures = new ArrayList<>();
             figures.add(Figure.atMost("P8-midi", "14 MB of MIDI, 4.8 million events, read and laid on rows", seconds(() -> ImportPlan.ofMidi(large, Optional.empty())), "s", 10));
             figures.add(Figure.atMost("P8-midi-over", "5.2 million events refused", refused(() -> ImportPlan.ofMidi(tooMany, Optional.empty())), "s", 2));
             Path banks = zip(folder.resolve("banks.sparrow"), "{\"name\":\"b\",\"slots\":[null,null,null,null,null,null,null,null,null,null]},", 500_000);
@@ -61,6 +66,39 @@ final class ReadBench {
             }
             Files.delete(folder);
         }
+    }
+
+    /** The largest project saved and opened, its patterns one after the other as MIDI and back. */
+    private static List<Figure> huge(Path folder) throws Exception {
+        Project huge = Pieces.huge();
+        int hits = huge.filledSlots().stream().map(slot -> huge.at(slot).orElseThrow()).flatMap(pattern -> pattern.lanes().values().stream()).mapToInt(lane -> lane.hits().size()).sum();
+        Path file = folder.resolve("huge.sparrow");
+        Path midi = folder.resolve("huge.mid");
+        ProjectFile.save(huge, file);
+        byte[] json;
+        try (ZipFile zip = new ZipFile(file.toFile())) {
+            json = zip.getInputStream(zip.getEntry("project.json")).readAllBytes();
+        }
+        double save = Double.MAX_VALUE;
+        double deflate = Double.MAX_VALUE;
+        double open = Double.MAX_VALUE;
+        double out = Double.MAX_VALUE;
+        double in = Double.MAX_VALUE;
+        Project song = huge.withSongs(List.of(new Song("All", huge.filledSlots().stream().map(slot -> Song.Entry.of(huge.at(slot).orElseThrow().id(), 1)).toList())));
+        for (int i = 0; i < ROUNDS; i++) {
+            save = Math.min(save, seconds(() -> ProjectFile.save(huge, file)));
+            deflate = Math.min(deflate, seconds(() -> {
+                try (OutputStream packed = new DeflaterOutputStream(OutputStream.nullOutputStream())) {
+                    packed.write(json);
+                }
+            }));
+            open = Math.min(open, seconds(() -> ProjectFile.open(file)));
+            out = Math.min(out, seconds(() -> MidiPlan.of(song, new Choice.OneSong(0), OptionalInt.of(1), MidiOptions.USUAL).write(midi)));
+            in = Math.min(in, seconds(() -> ImportPlan.ofMidi(midi, Optional.empty())));
+        }
+        String what = hits + " hits in 640 patterns";
+        return List.of(Figure.atMost("P7-open", what + " opened", open, "s", 2), Figure.atMost("P7-save", what + " saved, against a plain deflate of the same bytes", save / deflate, "x", 6),
+                Figure.atLeast("P8-out", what + " written as MIDI", hits / out / 1e6, "Mnotes/s", 1), Figure.atLeast("P8-in", what + " read from MIDI", hits / in / 1e6, "Mnotes/s", 1));
     }
 
     private static double seconds(Work work) throws Exception {

@@ -1,6 +1,7 @@
 package app.promptsparrow.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.kit.Kit;
@@ -283,5 +284,55 @@ class CommandLineTest {
         assertThat(run("kit")).isEqualTo(2);
         assertThat(run("kit", "export", "Low Tide", path("k.txt"))).isEqualTo(2);
         assertThat(run("picture", projects.resolve("a.sparrow").toString(), path("a.jpg"))).isEqualTo(2);
+    }
+
+    /** Runs a script that may mount file systems of its own, if this machine lets it. */
+    private String withMounts(String script) throws Exception {
+        Process may = new ProcessBuilder("unshare", "-rm", "mount", "-t", "tmpfs", "tmpfs", "/mnt").redirectErrorStream(true).start();
+        may.getInputStream().readAllBytes();
+        assumeTrue(may.waitFor() == 0, "this machine lets nobody mount");
+        String sparrow = "sparrow() { \"" + System.getProperty("java.home") + "/bin/java\" -XX:TieredStopAtLevel=1 -cp \"" + System.getProperty("java.class.path")
+                + "\" app.promptsparrow.cli.Main \"$@\"; echo \"exit $?\"; }\n";
+        Path file = Files.writeString(folder.resolve("mounts.sh"), "mkdir -p small && mount -t tmpfs -o size=200k tmpfs small\n" + sparrow + script);
+        Process run = new ProcessBuilder("unshare", "-rm", "bash", file.toString()).directory(folder.toFile()).redirectErrorStream(true).start();
+        String said = new String(run.getInputStream().readAllBytes());
+        run.waitFor();
+        return said;
+    }
+
+    @Test
+    void a_really_full_disk_is_told_and_leaves_the_file_that_was_there_to_the_byte_and_nothing_else() throws Exception {
+        demo();
+        String said = withMounts("""
+                sparrow new small/p.sparrow --prompt "kick quarters"
+                sha256sum small/p.sparrow > sums
+                head -c 300k /dev/zero > small/filler 2>/dev/null
+                sparrow new small/p.sparrow --demo
+                sha256sum -c sums
+                rm small/filler
+                sparrow audio demo.sparrow small/a.wav --bank 1 --slot 1 --repeat 1
+                sparrow midi demo.sparrow small/bank --bank 2
+                head -c 300k /dev/zero > small/filler 2>/dev/null
+                sparrow midi demo.sparrow small/x.mid --bank 2 --slot 1
+                sparrow picture demo.sparrow small/x.pdf --bank 2 --slot 1
+                rm small/filler
+                ls -A small | grep -v bank
+                """);
+        assertThat(said.lines().filter(line -> line.startsWith("exit "))).containsExactly("exit 0", "exit 1", "exit 1", "exit 0", "exit 1", "exit 1");
+        assertThat(said).contains("small/p.sparrow: OK").contains("p.sparrow: ").contains("a.wav: ").contains("x.mid: ").doesNotContain("Exception").doesNotContain("a fault");
+        assertThat(said.substring(said.lastIndexOf("exit 1") + 6).strip().lines()).as("no half file stays").allMatch(name -> name.equals("p.sparrow") || name.equals("p.sparrow.bak"));
+    }
+
+    @Test
+    void a_disk_that_cannot_be_written_is_told() throws Exception {
+        demo();
+        String said = withMounts("""
+                mount -o remount,ro small
+                sparrow midi demo.sparrow small/x.mid --bank 2 --slot 1
+                sparrow new small/p.sparrow
+                sparrow audio demo.sparrow small/a.wav --bank 1 --slot 1 --repeat 1 --stems small/stems
+                """);
+        assertThat(said.lines().filter(line -> line.startsWith("exit "))).containsExactly("exit 1", "exit 1", "exit 1");
+        assertThat(said).doesNotContain("Exception").doesNotContain("a fault");
     }
 }

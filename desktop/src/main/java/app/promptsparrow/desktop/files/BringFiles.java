@@ -20,6 +20,7 @@ import app.promptsparrow.project.Project;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 
@@ -94,10 +95,18 @@ public final class BringFiles implements BringIn.Files {
 
     private void midi(Path file) {
         Project open = store.project();
-        jobs.inOrder(() -> {
+        AtomicBoolean stop = jobs.begun();
+        session.say("reading " + file.getFileName() + " … Escape drops it");
+        jobs.beside(() -> {
             Arrival read = Arrival.ofMidi(file, open);
-            return () -> bringIn(file, read);
-        });
+            return () -> {
+                if (stop.get()) {
+                    session.say(file.getFileName() + " dropped; nothing was brought in");
+                } else {
+                    bringIn(file, read);
+                }
+            };
+        }, () -> jobs.ended(stop));
     }
 
     @Override

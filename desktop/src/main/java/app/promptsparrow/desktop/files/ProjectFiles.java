@@ -81,11 +81,12 @@ public final class ProjectFiles {
     private void claim(ProjectFile.Opened opened) {
         Path file = opened.version().file();
         boolean ours = isOpen(file) && claim.isPresent();
+        Project before = store.project();
         jobs.inOrder(() -> {
             Optional<FileClaim> got = ours ? Optional.empty() : FileClaim.of(file, Folders.open());
             return () -> {
                 if (ours || got.isPresent()) {
-                    take(opened, ours ? claim : got);
+                    unlessEditedSince(before, () -> take(opened, ours ? claim : got));
                 } else {
                     askToShare(opened);
                 }

@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.export.Arrival;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
+import java.io.BufferedReader;
 import java.io.File;
+import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,6 +21,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.input.Clipboard;
@@ -231,6 +235,29 @@ class ExportWindowTest extends WindowUnderTest {
             assertThat(board.getFiles()).singleElement().satisfies(file -> assertThat(MidiSystem.getSequence(file).getTracks()).isNotEmpty());
             assertThat(board.getString()).startsWith("# Wake\ntempo 92\n");
         });
+    }
+
+    @Test
+    void the_card_is_dragged_onto_the_window_of_another_process_and_its_file_is_the_very_pattern(FxRobot robot) throws Exception {
+        Path said = folder.resolve("received.txt");
+        Process other = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-cp", System.getProperty("java.class.path"),
+                Receiver.class.getName(), "1100", "560", said.toString()).redirectErrorStream(true).start();
+        try {
+            BufferedReader lines = new BufferedReader(new InputStreamReader(other.getInputStream()));
+            String line = lines.readLine();
+            while (line != null && !line.equals("shown")) {
+                line = lines.readLine();
+            }
+            assertThat(line).as("the other program's window stands").isEqualTo("shown");
+            drag(robot, middle(robot, "#drag-card"), new Point2D(1_180, 620));
+            until(() -> Files.exists(said) && Files.size(said) > 0);
+        } finally {
+            other.destroy();
+        }
+        Path file = Path.of(Files.readString(said));
+        assertThat(file.getFileName().toString()).isEqualTo("Wake 92 A minor.mid");
+        assertThat(Arrival.ofMidi(file, store.project()).patterns().get(0).lanes()).isEqualTo(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().lanes());
+        until(() -> session.message().contains("so that nothing sounds twice"));
     }
 
     /** A window of another program, as far as the drag can tell, that takes files. */

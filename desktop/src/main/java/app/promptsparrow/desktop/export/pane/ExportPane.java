@@ -2,10 +2,8 @@ package app.promptsparrow.desktop.export.pane;
 
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
-import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
-import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
 import app.promptsparrow.desktop.orders.Order;
 import app.promptsparrow.desktop.page.PagesPane;
@@ -13,14 +11,9 @@ import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.Miniature;
 import app.promptsparrow.desktop.theme.Theme;
-import app.promptsparrow.export.AudioOptions;
-import app.promptsparrow.paper.Paper;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.sound.Pcm;
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import javafx.geometry.Insets;
@@ -31,7 +24,6 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
@@ -50,19 +42,9 @@ final class ExportPane extends BorderPane {
     private final ExportPresenter presenter;
     private final Map<ExportPresenter.What, ToggleButton> whats = new EnumMap<>(ExportPresenter.What.class);
     private final Map<ExportPresenter.What, Label> facts = new EnumMap<>(ExportPresenter.What.class);
-    private final Choices<Order.Form> forms;
-    private final List<Choices<?>> settings = new ArrayList<>();
-    private final Map<Order.Form, VBox> pages = new EnumMap<>(Order.Form.class);
-    private final VBox page = new VBox();
-    private Choices<Boolean> ground;
-    private final List<Node> onlyWhole = new ArrayList<>();
-    private final List<Node> onlyStems = new ArrayList<>();
-    private final ValueField seconds = ValueField.whole("seconds", 1, (int) AudioOptions.MAX_TAIL_SECONDS, 2, "s").compact();
-    private final ValueField peak = new ValueField("", -24, 0, 0.5, -1, db -> String.format(Locale.ROOT, "%.1f dB", db), Numbers::number).compact();
-    private final ValueField loudness = new ValueField("loudness", -36, -6, 0.1, -14, value -> String.format(Locale.ROOT, "%.1f LUFS", value), Numbers::number).compact();
+    private final SettingsPane settings;
     private final Label sentence = Forms.strong("");
     private final Button write = new Button("write …");
-    private final Choices<Integer> passes;
     private final Canvas picture = new Canvas(LEFT - 24, PICTURE);
     private Theme theme;
     private final DragCard card;
@@ -89,24 +71,14 @@ final class ExportPane extends BorderPane {
         setFocusTraversable(true);
         setAccessibleRole(AccessibleRole.PARENT);
         setAccessibleText("Export");
-        passes = new Choices<>("Passes", "export-passes", presenter::passes, presenter::setPasses).with(0, "until the lanes meet");
-        ExportPresenter.PASSES.forEach(times -> passes.with(times, Integer.toString(times)));
-        forms = new Choices<>("As what", "export-form", presenter::form, presenter::setForm);
-        for (Order.Form form : Order.Form.values()) {
-            forms.with(form, form.title());
-        }
-        pages();
+        settings = new SettingsPane(presenter);
         VBox whatPanel = panel(what());
         VBox.setVgrow(whatPanel, Priority.ALWAYS);
         left = new VBox(10, whatPanel, panel(card));
         left.setMinWidth(LEFT);
         left.setMaxWidth(LEFT);
-        ScrollPane settings = new ScrollPane(page);
-        settings.setFitToWidth(true);
-        settings.setMinHeight(60);
-        settings.setMinWidth(0);
         VBox.setVgrow(settings, Priority.ALWAYS);
-        out = panel(new VBox(10, forms, settings, sentence, buttons()));
+        out = panel(new VBox(10, settings, sentence, buttons()));
         in = panel(arrivalPane);
         VBox.setVgrow(out, Priority.ALWAYS);
         VBox.setVgrow(in, Priority.ALWAYS);
@@ -174,51 +146,6 @@ final class ExportPane extends BorderPane {
         return box;
     }
 
-    private void pages() {
-        Choices<Integer> leadIn = new Choices<>("Lead-in", "export-lead-in", presenter::leadIn, presenter::setLeadIn).with(0, "none").with(1, "1 bar").with(2, "2 bars");
-        Choices<Boolean> tracks = new Choices<>("Tracks", "export-tracks", presenter::tracks, presenter::setTracks).with(true, "a track a row").with(false, "one track");
-        Choices<Integer> resolution = new Choices<>("Resolution", "export-ppq", presenter::resolution, presenter::setResolution);
-        ExportPresenter.RESOLUTIONS.forEach(ppq -> resolution.with(ppq, ppq + " a quarter"));
-        Choices<Boolean> feel = new Choices<>("Feel", "export-feel", presenter::straight, presenter::setStraight).with(false, "as it sounds").with(true, "straight");
-        Choices<Boolean> muted = new Choices<>("Muted rows", "export-muted", presenter::withMuted, presenter::setWithMuted).with(false, "left out").with(true, "written");
-        Choices<Boolean> slides = new Choices<>("Slides", "export-slides", presenter::portamento, presenter::setPortamento).with(false, "overlapping notes").with(true, "and portamento controllers");
-        Choices<Boolean> files = new Choices<>("Files", "export-files", presenter::fileARow, presenter::setFileARow).with(false, "one for all rows").with(true, "one a row");
-        pages.put(Order.Form.MIDI, new VBox(7, leadIn, tracks, files, resolution, feel, muted, slides));
-        Choices<Integer> rate = new Choices<>("Rate", "export-rate", presenter::rate, presenter::setRate);
-        ExportPresenter.RATES.forEach(hz -> rate.with(hz, (hz % 1_000 == 0 ? "" + hz / 1_000 : "" + hz / 1_000.0) + " kHz"));
-        Choices<Pcm.Format> depth = new Choices<>("Depth", "export-depth", presenter::depth, presenter::setDepth)
-                .with(Pcm.Format.INT_16, "16 bit").with(Pcm.Format.INT_24, "24 bit").with(Pcm.Format.FLOAT_32, "32 bit float");
-        Choices<ExportPresenter.Tail> tail = new Choices<>("Tail", "export-tail", presenter::tail, presenter::setTail);
-        for (ExportPresenter.Tail kind : ExportPresenter.Tail.values()) {
-            tail.with(kind, kind.title());
-        }
-        tail.and(seconds);
-        Choices<AudioOptions.Level.Kind> level = new Choices<>("Level", "export-level", presenter::levelKind, presenter::setLevelKind)
-                .with(AudioOptions.Level.Kind.AS_IT_IS, "as it is").with(AudioOptions.Level.Kind.PEAK, "true peak at").with(AudioOptions.Level.Kind.LOUDNESS, "as loud as");
-        level.and(peak, loudness);
-        Choices<Boolean> limiter = new Choices<>("Limiter", "export-limiter", presenter::limiter, presenter::setLimiter).with(true, "on").with(false, "off");
-        Choices<Boolean> reverb = new Choices<>("Reverb", "export-reverb", presenter::reverbStem, presenter::setReverbStem).with(false, "in each stem").with(true, "a stem of its own");
-        seconds.textField().setId("export-seconds");
-        peak.textField().setId("export-peak");
-        loudness.textField().setId("export-loudness");
-        seconds.onAsk((to, gesture) -> presenter.setTailSeconds((int) Math.round(to)));
-        peak.onAsk((to, gesture) -> presenter.setLevelValue(to));
-        loudness.onAsk((to, gesture) -> presenter.setLevelValue(to));
-        onlyWhole.addAll(List.of(level, limiter));
-        onlyStems.add(reverb);
-        pages.put(Order.Form.WAV, new VBox(7, rate, depth, tail, level, limiter, reverb));
-        settings.addAll(List.of(forms, passes, leadIn, tracks, files, resolution, feel, muted, slides, rate, depth, tail, level, limiter, reverb));
-        pages.put(Order.Form.STEMS, null); // the same as WAV, but for the limiter
-        pages.put(Order.Form.CHART, new VBox(7, Forms.second("Patterns as text that people and the command line read; see docs/chart.md.")));
-        Choices<Paper.Kind> kind = new Choices<>("As", "export-picture", presenter::pictureKind, presenter::setPictureKind)
-                .with(Paper.Kind.PDF, "PDF, pages to print").with(Paper.Kind.PNG, "PNG").with(Paper.Kind.SVG, "SVG");
-        ground = new Choices<>("Ground", "export-ground", presenter::lightPicture, presenter::setLightPicture).with(false, "dark").with(true, "light");
-        pages.put(Order.Form.PICTURE, new VBox(7, kind, ground, Forms.second("The patterns as the grid draws them, with the counts above: to learn from, to teach from.")));
-        settings.addAll(List.of(kind, ground));
-        pages.put(Order.Form.KIT, new VBox(7, Forms.second("The kit with its samples as one file, for other projects; as SFZ it is written in the view Kit.")));
-        page.setSpacing(7);
-    }
-
     private HBox buttons() {
         sentence.setWrapText(true);
         sentence.setId("export-sentence");
@@ -272,25 +199,7 @@ final class ExportPane extends BorderPane {
             Styles.toggle(whats.get(what), "shown", chosen);
             facts.get(what).setText(presenter.facts(what));
         }
-        settings.forEach(Choices::update);
-        Order.Form form = presenter.form();
-        VBox shown = pages.get(form == Order.Form.STEMS ? Order.Form.WAV : form);
-        boolean audio = form == Order.Form.WAV || form == Order.Form.STEMS;
-        List<Node> content = form == Order.Form.CHART || form == Order.Form.PICTURE || form == Order.Form.KIT ? List.of(shown) : List.of(passes, shown);
-        if (!page.getChildren().equals(content)) {
-            page.getChildren().setAll(content);
-        }
-        Forms.showIf(presenter.pictureKind() != Paper.Kind.PDF, ground);
-        if (audio) {
-            Forms.showIf(form == Order.Form.WAV, onlyWhole.toArray(Node[]::new)); // stems never go through the limiter
-            Forms.showIf(form == Order.Form.STEMS, onlyStems.toArray(Node[]::new));
-            Forms.showIf(presenter.tail() == ExportPresenter.Tail.AFTER, seconds);
-            Forms.showIf(presenter.levelKind() == AudioOptions.Level.Kind.PEAK, peak);
-            Forms.showIf(presenter.levelKind() == AudioOptions.Level.Kind.LOUDNESS, loudness);
-            seconds.show(presenter.tailSeconds());
-            peak.show(presenter.levelKind() == AudioOptions.Level.Kind.PEAK ? presenter.levelValue() : -1);
-            loudness.show(presenter.levelKind() == AudioOptions.Level.Kind.LOUDNESS ? presenter.levelValue() : -14);
-        }
+        settings.update();
         Forms.showIf(arriving.now().isEmpty(), out, left); // what comes in needs the room, and what goes out has time
         Forms.showIf(arriving.now().isPresent(), in);
         arrivalPane.update();
