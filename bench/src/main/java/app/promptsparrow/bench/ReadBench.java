@@ -94,7 +94,7 @@ final class ReadBench {
             }));
             open = Math.min(open, seconds(() -> ProjectFile.open(file)));
             out = Math.min(out, seconds(() -> MidiPlan.of(song, new Choice.OneSong(0), OptionalInt.of(1), MidiOptions.USUAL).write(midi)));
-            in = Math.min(in, seconds(() -> ImportPlan.ofMidi(midi, Optional.empty())));
+            in = Math.min(in, seconds(() -> ImportPlan.ofMidi(midi, Optional.of(huge.kit()))));
         }
         String what = hits + " hits in 640 patterns";
         return List.of(Figure.atMost("P7-open", what + " opened", open, "s", 2), Figure.atMost("P7-save", what + " saved, against a plain deflate of the same bytes", save / deflate, "x", 6),

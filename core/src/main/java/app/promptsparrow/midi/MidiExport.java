@@ -87,6 +87,18 @@ public final class MidiExport {
             return other.channel == channel && other.key == key;
         }
 
+        /** By channel, key, start and row; by hand, since there may be millions. */
+        static int byKey(Placed one, Placed other) {
+            int by = Integer.compare(one.channel << 7 | one.key, other.channel << 7 | other.key);
+            by = by != 0 ? by : Long.compare(one.start, other.start);
+            return by != 0 ? by : Integer.compare(one.order, other.order);
+        }
+
+        static int byRow(Placed one, Placed other) {
+            int by = Integer.compare(one.order, other.order);
+            return by != 0 ? by : Long.compare(one.start, other.start);
+        }
+
         MidiNote note() {
             return new MidiNote(start, end, channel, key, velocity);
         }
@@ -330,8 +342,7 @@ public final class MidiExport {
      * velocity and the later end, and no note goes past the next start. Sorted by row, then by start.
      */
     private List<Placed> withoutOverlap(List<Placed> all) {
-        all.sort(Comparator.comparingInt((Placed note) -> note.channel).thenComparingInt(note -> note.key)
-                .thenComparingLong(note -> note.start).thenComparingInt(note -> note.order));
+        all.sort(Placed::byKey);
         List<Placed> kept = new ArrayList<>(all.size());
         Placed last = null;
         for (Placed note : all) {
@@ -348,7 +359,7 @@ public final class MidiExport {
             kept.add(note);
             last = note;
         }
-        kept.sort(Comparator.comparingInt((Placed note) -> note.order).thenComparingLong(note -> note.start));
+        kept.sort(Placed::byRow);
         return kept;
     }
 }

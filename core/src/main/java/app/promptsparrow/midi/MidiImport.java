@@ -12,8 +12,10 @@ import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -150,21 +152,26 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
                 MidiNote before = null;
                 NoteGrid own = grid.of(row);
                 for (int from = 0; from < notes.size();) {
-                    int index = patternOf(notes.get(from), patternUnits, stepUnits, count);
-                    SortedMap<Integer, Hit> hits = new TreeMap<>();
+                    int index = patternOf(file.units(notes.get(from).start()), patternUnits, stepUnits, count);
                     int length = (int) (Math.min(patternSteps, wholeSteps - index * patternSteps) * stepUnits / own.step().units());
-                    for (; from < notes.size() && patternOf(notes.get(from), patternUnits, stepUnits, count) == index; from++) {
-                        put(hits, notes.get(from), file.units(notes.get(from).start()) - index * patternUnits, length, to.isBass(), slides(to, before, notes.get(from)), own);
-                        before = notes.get(from);
+                    Hit[] hits = new Hit[length];
+                    for (; from < notes.size(); from++) {
+                        MidiNote note = notes.get(from);
+                        long start = file.units(note.start());
+                        if (patternOf(start, patternUnits, stepUnits, count) != index) {
+                            break;
+                        }
+                        put(hits, note, start - index * patternUnits, length, to.isBass(), slides(to, before, note), own);
+                        before = note;
                     }
-                    lanes.get(index).put(row, Lane.EMPTY.withStep(Optional.ofNullable(grid.own().get(row))).withHits(List.copyOf(hits.values())));
+                    lanes.get(index).put(row, Lane.EMPTY.withStep(Optional.ofNullable(grid.own().get(row))).withHits(Arrays.stream(hits).filter(Objects::nonNull).toList()));
                 }
             });
             return lanes;
         }
 
-        private int patternOf(MidiNote note, long patternUnits, long stepUnits, int count) {
-            return (int) Math.min(count - 1, (file.units(note.start()) + stepUnits / 2) / patternUnits);
+        private static int patternOf(long start, long patternUnits, long stepUnits, int count) {
+            return (int) Math.min(count - 1, (start + stepUnits / 2) / patternUnits);
         }
 
         /** A note of a line that begins while the one before is still held is slid to. */
@@ -172,12 +179,12 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
             return row.isBass() && row.voicing().oneVoice() && before != null && before.end() > note.start() && before.key() != note.key();
         }
 
-        private void put(SortedMap<Integer, Hit> hits, MidiNote note, long start, int length, boolean bass, boolean slide, NoteGrid grid) {
+        private void put(Hit[] hits, MidiNote note, long start, int length, boolean bass, boolean slide, NoteGrid grid) {
             long stepUnits = grid.step().units();
             Swing swing = grid.swing();
             int wished = (int) Math.max(0, Math.min(length - 1, GridTime.roundHalfUp(swing.unbend(start), stepUnits)));
             for (int step : new int[] {wished, wished + 1, wished - 1}) {
-                if (step < 0 || step >= length || hits.containsKey(step)) {
+                if (step < 0 || step >= length || hits[step] != null) {
                     continue;
                 }
                 long off = start - swing.bend(step * stepUnits);
@@ -191,8 +198,8 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
                 long end = start + file.units(note.end()) - file.units(note.start()) - off;
                 long gate = GridTime.roundHalfUp((swing.unbend(end) - step * stepUnits) * Hit.STEP, stepUnits);
                 int hitLength = (int) Math.max(1, Math.min(Hit.MAX_LENGTH, gate));
-                hits.put(step, new Hit(step, note.velocity(), hitLength, (int) timing, bass ? note.key() : 0, Optional.empty(),
-                        Optional.empty(), slide));
+                hits[step] = new Hit(step, note.velocity(), hitLength, (int) timing, bass ? note.key() : 0, Optional.empty(),
+                        Optional.empty(), slide);
                 timed += timing != 0 ? 1 : 0;
                 return;
             }

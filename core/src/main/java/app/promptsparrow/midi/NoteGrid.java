@@ -5,6 +5,7 @@ import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -22,6 +23,7 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
 
     private static final double SHARE_THAT_FITS = 0.95;
     private static final int MOST_FOR_SWING = 2_000;
+    private static final int MOST_TOLD = 50_000;
     /** A swing is only worth having if it takes away this share of what is off the straight grid. */
     private static final double WORTH = 0.3;
 
@@ -49,17 +51,28 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
         List<long[]> rows = byRow.values().stream().map(notes -> starts(notes, file)).toList();
         // Finer grids swing as sixteenths do; a swing sought on them would bend itself to anything.
         Swing ofSixteenths = bestSwing(rows, StepValue.SIXTEENTH, file.units(1));
-        List<Fit> fits = candidates().stream().map(step -> {
+        List<long[]> fewer = sampled(rows);
+        List<Fit> fits = new ArrayList<>();
+        Optional<Fit> good = Optional.empty();
+        for (StepValue step : candidates()) {
             Swing swing = taking.swing().orElseGet(() -> !step.isPlain() ? Swing.STRAIGHT
                     : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step));
-            return new Fit(step, swing, shareWithin(rows, step, swing, file.tempo()), fitsOneEach(rows, step, swing));
-        }).toList();
-        Optional<Fit> good = fits.stream().filter(Fit::isGood).findFirst();
-        StepValue step = taking.step().or(() -> good.map(Fit::step)).orElse(StepValue.SIXTEENTH);
-        Fit taken = fits.stream().filter(fit -> fit.step.equals(step)).findFirst().orElseThrow();
+            boolean counts = good.isEmpty() || taking.step().filter(step::equals).isPresent();
+            Fit fit = new Fit(step, swing, shareWithin(counts ? rows : fewer, step, swing, file.tempo()), fitsOneEach(counts ? rows : fewer, step, swing));
+            fits.add(fit);
+            good = good.isEmpty() && fit.isGood() ? Optional.of(fit) : good;
+        }
+        StepValue step = taking.step().orElse(good.map(Fit::step).orElse(StepValue.SIXTEENTH));
+        Fit taken = fits.stream().filter(fit -> fit.step.equals(step)).findFirst().orElseThrow(); // 1/16 is looked at whole where nothing fits
         boolean nothingFits = good.isEmpty() && taking.step().isEmpty();
         return new NoteGrid(step, taken.swing, nothingFits ? Optional.of("no grid fits well; 1/16 is taken and the rest becomes timing") : Optional.empty(),
                 taken.oneEach ? Map.of() : ownSteps(byRow, step, taken.swing, file), fits);
+    }
+
+    /** Enough notes to tell how well a grid fits that is not taken. */
+    private static List<long[]> sampled(List<long[]> rows) {
+        int each = Math.max(100, MOST_TOLD / Math.max(1, rows.size()));
+        return rows.stream().map(row -> row.length <= each ? row : Arrays.copyOf(row, each)).toList();
     }
 
     private static long[] starts(List<MidiNote> notes, MidiFile file) {
@@ -93,7 +106,7 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
 
     private static Swing bestSwing(List<long[]> rows, StepValue step, long tickUnits) {
         long[] all = some(rows);
-        double straight = off(all, step, Swing.STRAIGHT);
+        double straight = off(all, step, Swing.STRAIGHT, Double.MAX_VALUE);
         Swing best = Swing.STRAIGHT;
         double least = straight * (1 - WORTH);
         for (StepValue unit : List.of(StepValue.SIXTEENTH, StepValue.EIGHTH)) {
@@ -102,7 +115,7 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
             }
             for (int share = 501; share <= 750; share++) {
                 Swing swing = new Swing(share, unit);
-                double off = off(all, step, swing);
+                double off = off(all, step, swing, least);
                 if (off < least) {
                     least = off;
                     best = swing;
@@ -112,7 +125,7 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
         // Ticks are rounded: of swings that differ by no more than that, the one that people would have set.
         for (int share : new int[] {667, Math.min(750, (best.perMille() + 5) / 10 * 10)}) {
             Swing rounder = new Swing(share, best.unit());
-            if (!best.isStraight() && off(all, step, rounder) <= least + all.length * tickUnits / 2.0) {
+            if (!best.isStraight() && off(all, step, rounder, Double.MAX_VALUE) <= least + all.length * tickUnits / 2.0) {
                 return rounder;
             }
         }
@@ -122,17 +135,18 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
     /** A swing if it is worth having on a grid, else none. */
     private static Swing betterOf(Swing swing, List<long[]> rows, StepValue step) {
         long[] all = some(rows);
-        return off(all, step, swing) < off(all, step, Swing.STRAIGHT) * (1 - WORTH) ? swing : Swing.STRAIGHT;
+        return off(all, step, swing, Double.MAX_VALUE) < off(all, step, Swing.STRAIGHT, Double.MAX_VALUE) * (1 - WORTH) ? swing : Swing.STRAIGHT;
     }
 
     private static long[] some(List<long[]> rows) {
         return rows.stream().flatMapToLong(Arrays::stream).limit(MOST_FOR_SWING).toArray();
     }
 
-    private static double off(long[] starts, StepValue step, Swing swing) {
+    /** How far starts lie from a grid, all together; no more than {@code enough} is looked for. */
+    private static double off(long[] starts, StepValue step, Swing swing, double enough) {
         double sum = 0;
-        for (long start : starts) {
-            sum += Math.abs(fromGrid(start, step, swing));
+        for (int i = 0; i < starts.length && sum < enough; i++) {
+            sum += Math.abs(fromGrid(starts[i], step, swing));
         }
         return sum;
     }

@@ -28,14 +28,25 @@ final class NoteRows {
     private final Taking taking;
     private final List<String> remarks = new ArrayList<>();
     private final Map<RowId, List<MidiNote>> byRow = new LinkedHashMap<>();
-    private final Map<NoteSource, Integer> counts = new TreeMap<>();
-    private final Map<NoteSource, Optional<Row>> taken = new TreeMap<>();
+    private final Map<NoteSource, From> taken = new TreeMap<>();
     /** Rows for the notes of chords that the lowest one's row has no room for. */
     private final Map<Integer, Optional<Row>> voices = new HashMap<>();
     private Kit kit;
     private int nextId;
     private int lost;
     private int doubled;
+
+    /** Notes of a source: how many there are, and where they go. */
+    private static final class From {
+        private final Optional<Row> row;
+        private final boolean leftOut;
+        private int count;
+
+        From(Optional<Row> row, boolean leftOut) {
+            this.row = row;
+            this.leftOut = leftOut;
+        }
+    }
 
     NoteRows(MidiFile file, Kit kit, int firstId, Taking taking) {
         this.file = file;
@@ -70,31 +81,42 @@ final class NoteRows {
 
     /** What the file's notes come from, and where they go. */
     List<MidiImport.Assigned> assigned(Kit before) {
-        return counts.entrySet().stream().map(source -> {
-            Optional<Row> row = taken.get(source.getKey());
-            return new MidiImport.Assigned(source.getKey(), source.getValue(), row, row.isPresent() && before.row(row.get().id()).isEmpty());
+        return taken.entrySet().stream().map(source -> {
+            Optional<Row> row = source.getValue().row;
+            return new MidiImport.Assigned(source.getKey(), source.getValue().count, row, row.isPresent() && before.row(row.get().id()).isEmpty());
         }).toList();
     }
 
     private void assign() {
         Map<Integer, List<MidiNote>> lines = new TreeMap<>();
+        From[] drums = new From[17 * 128]; // by channel and key: a file may have millions of notes
         for (MidiNote note : file.notes()) {
-            boolean drum = taking.drums().contains(note.channel());
-            NoteSource source = drum ? new NoteSource(note.channel(), note.key()) : NoteSource.line(note.channel());
-            counts.merge(source, 1, Integer::sum);
-            if (!drum) {
+            if (!taking.drums().contains(note.channel())) {
                 lines.computeIfAbsent(note.channel(), channel -> new ArrayList<>()).add(note);
                 continue;
             }
-            place(taken.computeIfAbsent(source, from -> wished(from).orElseGet(() -> drum(from.key()))), source, note);
+            int at = note.channel() * 128 + note.key();
+            if (drums[at] == null) {
+                NoteSource source = new NoteSource(note.channel(), note.key());
+                drums[at] = from(source, wished(source).orElseGet(() -> drum(source.key())));
+            }
+            drums[at].count++;
+            place(drums[at].row, drums[at], note);
         }
         lines.forEach(this::assignLine);
     }
 
-    private void place(Optional<Row> row, NoteSource source, MidiNote note) {
+    private From from(NoteSource source, Optional<Row> row) {
+        From from = new From(row, taking.targets().get(source) instanceof Taking.Target.LeftOut);
+        taken.put(source, from);
+        return from;
+    }
+
+    /** @param row where this note goes: that of its source, or another voice's */
+    private void place(Optional<Row> row, From from, MidiNote note) {
         if (row.isPresent()) {
             add(row.get(), note);
-        } else if (!(taking.targets().get(source) instanceof Taking.Target.LeftOut)) {
+        } else if (!from.leftOut) {
             lost++;
         }
     }
@@ -133,7 +155,8 @@ final class NoteRows {
     private void assignLine(int channel, List<MidiNote> notes) {
         NoteSource source = NoteSource.line(channel);
         Optional<Row> first = wished(source).orElseGet(() -> bass(channel));
-        taken.put(source, first);
+        From all = from(source, first);
+        all.count = notes.size();
         boolean chords = first.isPresent() && first.get().isBass();
         long together = file.tempo().unitsOfMicros(CHORD_MICROS);
         for (int from = 0; from < notes.size();) {
@@ -149,7 +172,7 @@ final class NoteRows {
                 voice += key >= 0 && note.key() != key ? 1 : 0;
                 key = note.key();
                 int number = voice;
-                place(voice == 0 ? first : voice < MOST_VOICES ? voices.computeIfAbsent(channel * MOST_VOICES + voice, of -> newBass(channel, number, false)) : Optional.empty(), source, note);
+                place(voice == 0 ? first : voice < MOST_VOICES ? voices.computeIfAbsent(channel * MOST_VOICES + voice, of -> newBass(channel, number, false)) : Optional.empty(), all, note);
             }
             from = to;
         }
