@@ -36,7 +36,7 @@ import javafx.scene.layout.VBox;
 final class ExportPane extends BorderPane {
 
     private static final double LEFT = 290;
-    private static final double PICTURE = 76;
+    private static final double PICTURE = 56;
     private static final double APART = 10;
 
     private final ExportPresenter presenter;

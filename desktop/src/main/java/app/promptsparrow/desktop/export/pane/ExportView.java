@@ -86,6 +86,9 @@ public final class ExportView extends LateView<ExportPane> {
 
     @Override
     public String describe() {
+        if (arriving.now().isPresent()) {
+            return arriving.name() + " waits: " + arriving.place(arriving.into()).orElse("nowhere yet") + " · Enter puts it in, Escape drops it";
+        }
         return presenter.sentence().isEmpty() ? "Choose what is written, and as what" : presenter.sentence();
     }
 }
