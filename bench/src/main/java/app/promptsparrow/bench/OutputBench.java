@@ -17,7 +17,6 @@ import app.promptsparrow.export.Choice;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Project;
-import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.SoundStore;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -26,7 +25,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -63,7 +61,7 @@ final class OutputBench {
             try {
                 Path file = Files.createTempFile("sparrow", ".wav");
                 while (!enough.get()) {
-                    AudioPlan plan = new AudioPlan(DemoProject.make(), new Choice.OneSong(0), OptionalInt.empty(), AudioOptions.of(RATE, Pcm.Format.INT_24, OptionalDouble.empty(), true));
+                    AudioPlan plan = new AudioPlan(DemoProject.make(), new Choice.OneSong(0), OptionalInt.empty(), AudioOptions.USUAL);
                     plan.writeWhole(file, enough::get, share -> { });
                     written.incrementAndGet();
                 }

@@ -4,6 +4,7 @@ import app.promptsparrow.chart.ChartWriter;
 import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
+import app.promptsparrow.export.ImportPlan;
 import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
@@ -12,18 +13,14 @@ import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
-import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.text.Plural;
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.concurrent.Callable;
 import java.util.function.DoubleConsumer;
-import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -68,7 +65,7 @@ final class BatchCommand implements Callable<Integer> {
         for (int i = 0; i < projects.size(); i++) {
             Path file = projects.get(i);
             try {
-                patterns += write(Projects.open(spec, file), out.resolve(file.getFileName().toString().replaceAll("(?i)\\.sparrow$", "")), passes, output);
+                patterns += write(Projects.open(spec, file), out.resolve(ImportPlan.nameOf(file)), passes, output);
             } catch (FileProblem | IllegalArgumentException wrong) {
                 passedOver++;
                 String said = wrong.getMessage();
@@ -87,24 +84,16 @@ final class BatchCommand implements Callable<Integer> {
         if (!Files.isDirectory(folder)) {
             throw new FileProblem(folder, "is no folder");
         }
-        try (Stream<Path> files = Files.list(folder)) {
-            List<Path> projects = files.filter(ProjectFile::isProject).sorted().toList();
-            if (projects.isEmpty()) {
-                throw new FileProblem(folder, "holds no .sparrow project");
-            }
-            return projects;
-        } catch (IOException problem) {
-            throw FileProblem.of(folder, "read", problem);
+        List<Path> projects = ProjectFile.in(folder);
+        if (projects.isEmpty()) {
+            throw new FileProblem(folder, "holds no .sparrow project that can be read");
         }
+        return projects;
     }
 
     /** Each pattern as a file under its bank, slot and name; answers how many there are. */
     private int write(Project project, Path into, OptionalInt passes, Output output) throws FileProblem {
-        try {
-            Files.createDirectories(into);
-        } catch (IOException problem) {
-            throw FileProblem.of(into, "made", problem);
-        }
+        AtomicFile.makeFolder(into);
         for (SlotRef slot : project.filledSlots()) {
             String name = MidiPlan.fileName(project.banks().get(slot.bank()).name() + " " + Bank.slotKey(slot.slot()) + " " + project.at(slot).orElseThrow().name());
             output.wrote(write(project, new Choice.OnePattern(slot), into, name, passes));
@@ -120,7 +109,7 @@ final class BatchCommand implements Callable<Integer> {
         });
         switch (as) {
             case MIDI -> MidiPlan.of(project, pattern, passes, MidiOptions.USUAL).write(target);
-            case WAV -> new AudioPlan(project, pattern, passes, AudioOptions.of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true)).writeWhole(target, () -> false, share -> { });
+            case WAV -> new AudioPlan(project, pattern, passes, AudioOptions.USUAL).writeWhole(target, () -> false, share -> { });
             case CHART -> {
                 String text = ChartWriter.write(project, List.of(project.at(pattern.slot()).orElseThrow())).text();
                 AtomicFile.write(target, to -> to.write(text.getBytes(StandardCharsets.UTF_8)));

@@ -6,6 +6,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sample.LongFrames;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Tank;
 import java.util.HashMap;
@@ -52,11 +53,7 @@ public final class PlayableBuilder {
         }
         Backing of = project.backing().get();
         long offset = Math.round((double) of.offset() * sounds.rateHz() / Backing.OFFSET_HZ);
-        return new BackingTrack.Plan(backing, offset, of.heard() ? gain(of.levelDb()) : 0);
-    }
-
-    private static float gain(double db) {
-        return (float) StrictMath.pow(10, db / 20);
+        return new BackingTrack.Plan(backing, offset, of.heard() ? (float) Decibels.factor(of.levelDb()) : 0);
     }
 
     /** The same, with the limiter that the project has or without one. */
@@ -71,7 +68,7 @@ public final class PlayableBuilder {
             next[slot] = plan(plans[slot], row, order, heard, project.chanceNumber());
         }
         plans = next;
-        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), gain(project.master().levelDb()), limiter && project.master().limiter(), gain(project.master().ceilingDb()), backingPlan(project));
+        return new Playable(project.tempo(), pieces, next.clone(), new Tank.Settings(kit.reverb(), sounds.rateHz()), (float) Decibels.factor(project.master().levelDb()), limiter && project.master().limiter(), (float) Decibels.factor(project.master().ceilingDb()), backingPlan(project));
     }
 
     /**

@@ -13,6 +13,7 @@ import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.score.Mixing;
 import app.promptsparrow.sound.BassSettings;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Renderings;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Svf;
@@ -40,7 +41,7 @@ final class RowPlan {
 
         LayerPlan(Layer layer, Row row, Renderings renderings, int rate) {
             this.renderings = renderings;
-            gain = (float) StrictMath.pow(10, layer.levelDb() / 20);
+            gain = (float) Decibels.factor(layer.levelDb());
             tuneCents = row.speedCents(layer);
             rootCents = layer.sound() instanceof SampleSound sample ? sample.rootCents() : row.midi().note() * 100;
             ratio = tuneCents == 0 ? 1 : StrictMath.pow(2, tuneCents / 1200.0);
@@ -95,10 +96,6 @@ final class RowPlan {
     final float right;
     final float send;
 
-    RowPlan(Row row, int order, boolean heard, long chanceNumber, SoundStore sounds) {
-        this(row, order, heard, chanceNumber, sounds, false);
-    }
-
     /** @param onlyReverb whether only what it sends to the reverb is heard */
     RowPlan(Row row, int order, boolean heard, long chanceNumber, SoundStore sounds, boolean onlyReverb) {
         int rate = sounds.rateHz();
@@ -135,7 +132,7 @@ final class RowPlan {
         wayDb = strip.giveWay().map(way -> (float) way.db()).orElse(0f);
         wayBackFrames = strip.giveWay().map(GiveWay::returnMs).orElse(GiveWay.SHORTEST_MS) * rate / 1000;
         drive = (float) strip.drive();
-        double level = !heard || strip.levelDb() <= Strip.SILENT_DB ? 0 : StrictMath.pow(10, strip.levelDb() / 20);
+        double level = !heard || strip.levelDb() <= Strip.SILENT_DB ? 0 : Decibels.factor(strip.levelDb());
         double angle = (strip.pan() + 1) * StrictMath.PI / 4; // constant power, 0 dB in the centre
         double direct = onlyReverb ? 0 : level * ROOT_OF_2;
         left = (float) (direct * StrictMath.cos(angle));

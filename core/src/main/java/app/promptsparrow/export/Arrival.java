@@ -18,6 +18,7 @@ import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.KitMatch;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Swing;
@@ -26,6 +27,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -33,7 +35,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 
 /**
@@ -201,7 +202,8 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
         Map<RowId, Row> to = new HashMap<>();
         List<Line> lines = new ArrayList<>();
         List<Row> fresh = new ArrayList<>();
-        Set<RowId> proposed = new TreeSet<>(Comparator.comparingInt(RowId::value));
+        Set<RowId> proposed = new HashSet<>();
+        Set<String> names = KitMatch.names(open.kit());
         for (Row row : from.kit().rows()) {
             if (read.stream().allMatch(pattern -> pattern.lane(row.id()).isBlank())) {
                 continue;
@@ -211,9 +213,9 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
                     : target == null ? matching(open.kit(), row).filter(own -> proposed.add(own.id())) : Optional.empty();
             boolean added = there.isEmpty() && !(target instanceof Taking.Target.LeftOut) && open.kit().rows().size() + fresh.size() < Kit.MAX_ROWS;
             if (added) {
-                Row made = row.withId(new RowId(open.freshRowId().value() + fresh.size()));
-                fresh.add(target == null || open.kit().rowNamed(row.name()).isEmpty() ? made : made.withName(free(open.kit(), row.name())));
-                there = Optional.of(fresh.get(fresh.size() - 1));
+                Row made = row.withId(new RowId(open.freshRowId().value() + fresh.size())).withName(KitMatch.freeName(row.name(), names));
+                fresh.add(made);
+                there = Optional.of(made);
             }
             there.ifPresent(own -> to.put(row.id(), own));
             lines.add(new Line(row.name(), read.stream().mapToInt(pattern -> pattern.lane(row.id()).hits().size()).sum(), there, added, Optional.empty(), Optional.of(row.id())));
@@ -222,8 +224,8 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
         List<Pattern> own = read.stream().map(pattern -> moved(pattern, from, to, lost)
                 .withMeter(Optional.of(from.meterOf(pattern)).filter(meter -> !meter.equals(open.meter())))
                 .withSwing(Optional.of(pattern.swing().orElse(from.swing())).filter(swing -> !swing.equals(open.swing())))).toList();
-        String names = source.file.isPresent() ? new ImportPlan(from, true, List.of()).sentence() : read.stream().map(Pattern::name).collect(Collectors.joining(", "));
-        String all = names + (source.left.isEmpty() ? "" : "; " + source.left) + (lost[0] == 0 ? "" : "; " + Plural.of(lost[0], "hit") + " left out, their place on the row is taken");
+        String said = source.file.isPresent() ? new ImportPlan(from, true, List.of()).sentence() : read.stream().map(Pattern::name).collect(Collectors.joining(", "));
+        String all = said + (source.left.isEmpty() ? "" : "; " + source.left) + (lost[0] == 0 ? "" : "; " + Plural.of(lost[0], "hit") + " left out, their place on the row is taken");
         return new Arrival(open, source, Taking.PROPOSED, targets, lines, fresh, numbered(own, open), Optional.empty(), 0, all);
     }
 
@@ -231,14 +233,6 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
         return kit.rowNamed(row.name()).filter(own -> own.isBass() == row.isBass()).or(() -> kit.rows().stream()
                 .filter(own -> own.isBass() == row.isBass() && (row.isBass() ? own.midi().channel() == row.midi().channel() : own.midi().note() == row.midi().note()))
                 .findFirst());
-    }
-
-    private static String free(Kit kit, String name) {
-        int n = 2;
-        while (kit.rowNamed(name + " (" + n + ")").isPresent()) {
-            n++;
-        }
-        return name + " (" + n + ")";
     }
 
     /** The pattern with its lanes on other rows; where two come to one row, the upper one's hits go before the other's. */

@@ -15,6 +15,9 @@ public record AudioOptions(int rateHz, Pcm.Format format, Ending ending, boolean
 
     public static final double MAX_TAIL_SECONDS = 60;
 
+    /** 48 kHz, 24 bit, until all has died away, through the limiter. */
+    public static final AudioOptions USUAL = of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true);
+
     /** How it ends. */
     public sealed interface Ending {
 

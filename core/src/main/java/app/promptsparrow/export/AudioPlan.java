@@ -11,6 +11,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.Backing;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sample.LongFrames;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Dither;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.PieceMeter;
@@ -82,7 +83,7 @@ public final class AudioPlan {
             if (rendered == null) {
                 return Optional.empty();
             }
-            Finish finish = new Finish(rendered, options, (float) StrictMath.pow(10, project.master().ceilingDb() / 20));
+            Finish finish = new Finish(rendered, options, (float) Decibels.factor(project.master().ceilingDb()));
             PieceMeter meter = finish.measured();
             writeWav(target, finish, finish.frames());
             return Optional.of(new Whole(finish.frames(), meter));
@@ -96,11 +97,7 @@ public final class AudioPlan {
      * they add up to the mix without it. Nothing is written if it was cancelled.
      */
     public Stems writeStems(Path folder, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
-        try {
-            Files.createDirectories(folder);
-        } catch (IOException problem) {
-            throw FileProblem.of(folder, "made", problem);
-        }
+        AtomicFile.makeFolder(folder);
         List<Stem> parts = stems();
         List<Rendered> all = new ArrayList<>();
         try {

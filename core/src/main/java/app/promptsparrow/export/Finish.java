@@ -1,5 +1,6 @@
 package app.promptsparrow.export;
 
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Limiter;
 import app.promptsparrow.sound.PieceMeter;
 import java.io.IOException;
@@ -64,7 +65,7 @@ final class Finish {
             if (i > 0 && Math.abs(off) < NEAR_LU) {
                 break;
             }
-            gain *= StrictMath.pow(10, off / 20);
+            gain *= Decibels.factor(off);
             meter = measure();
         }
         return meter;

@@ -11,8 +11,6 @@ import app.promptsparrow.score.Score;
 import app.promptsparrow.text.Minutes;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -108,11 +106,7 @@ public final class MidiPlan {
             AtomicFile.write(target, out -> out.write(files.get(0).result.bytes()));
             return List.of(target);
         }
-        try {
-            Files.createDirectories(target);
-        } catch (IOException problem) {
-            throw FileProblem.of(target, "made", problem);
-        }
+        AtomicFile.makeFolder(target);
         for (int i = 0; i < files.size(); i++) {
             Ready file = files.get(i);
             Path path = target.resolve(String.format(Locale.ROOT, "%02d %s.mid", i + 1, fileName(file.name)));

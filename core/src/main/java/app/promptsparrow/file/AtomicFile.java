@@ -55,6 +55,15 @@ public final class AtomicFile {
         }
     }
 
+    /** Makes a folder, and those it lies in, if it is not there. */
+    public static void makeFolder(Path folder) throws FileProblem {
+        try {
+            Files.createDirectories(folder);
+        } catch (IOException problem) {
+            throw FileProblem.of(folder, "made", problem);
+        }
+    }
+
     /** Whether a path is something that takes a stream and cannot be replaced: a device, a pipe, a descriptor. */
     public static boolean isStream(Path path) {
         Path absolute = path.toAbsolutePath();

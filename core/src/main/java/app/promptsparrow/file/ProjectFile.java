@@ -12,6 +12,7 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 
 /**
  * Project files, {@code .sparrow}: a ZIP with {@code project.json} and the files of its samples. Two saves of the same project are byte-identical.
@@ -127,6 +128,15 @@ public final class ProjectFile {
 
     private static Parsed parse(InputStream in, LeftOut leftOut) throws IOException, JsonText.Refused {
         return JsonText.read(in, json -> new Parsed(ProjectJson.read(json, leftOut), json.at("format").integer()));
+    }
+
+    /** The projects in a folder, by name; none if it cannot be read. */
+    public static List<Path> in(Path folder) {
+        try (Stream<Path> files = Files.list(folder)) {
+            return files.filter(ProjectFile::isProject).sorted().toList();
+        } catch (IOException none) {
+            return List.of();
+        }
     }
 
     /** Whether a file has our extension, case ignored. */

@@ -5,6 +5,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Peaks;
 import app.promptsparrow.sound.SoundStore;
 import java.util.Optional;
@@ -74,6 +75,6 @@ public record Push(double peakDb, Optional<RowId> row, double withoutDb) {
     }
 
     private static double db(float size) {
-        return 20 * Math.log10(Math.max(1e-6, size));
+        return Decibels.of(size, Decibels.SILENT);
     }
 }

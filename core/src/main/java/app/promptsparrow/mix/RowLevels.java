@@ -3,6 +3,7 @@ package app.promptsparrow.mix;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.PieceMeter;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.sound.Svf;
@@ -68,11 +69,11 @@ public record RowLevels(Row row, double peakDb, double loudness, double lowDb, d
         }
 
         RowLevels of(Row row) {
-            return new RowLevels(row, 20 * Math.log10(Math.max(1e-6, piece.peak())), piece.loudness(), share(lows), share(all - lows - highs), share(highs));
+            return new RowLevels(row, Decibels.of(piece.peak(), Decibels.SILENT), piece.loudness(), share(lows), share(all - lows - highs), share(highs));
         }
 
         private double share(double part) {
-            return Math.max(-120, 10 * Math.log10(Math.max(1e-12, part / Math.max(1e-15, all))));
+            return Math.max(Decibels.SILENT, 10 * Math.log10(Math.max(1e-12, part / Math.max(1e-15, all))));
         }
     }
 

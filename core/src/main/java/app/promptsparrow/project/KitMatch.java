@@ -89,6 +89,11 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
         return new Kit(kit.name(), rows, kit.reverb());
     }
 
+    /** The names of a kit's rows, as they are compared. */
+    public static Set<String> names(Kit kit) {
+        return kit.rows().stream().map(row -> row.name().toLowerCase(Locale.ROOT)).collect(Collectors.toCollection(HashSet::new));
+    }
+
     /** A name, with a number behind it if it is taken; notes it as taken. */
     public static String freeName(String name, Set<String> taken) {
         String free = name;

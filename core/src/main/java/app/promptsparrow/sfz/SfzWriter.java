@@ -17,9 +17,7 @@ import app.promptsparrow.sound.BassVoice;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.Renderings;
 import app.promptsparrow.sound.SoundStore;
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.HashSet;
@@ -85,11 +83,7 @@ public final class SfzWriter {
 
     private Written write() throws FileProblem {
         text.append("// ").append(kit.name()).append("\n<control>\ndefault_path=").append(folder).append("/\n");
-        try {
-            Files.createDirectories(target.resolveSibling(folder));
-        } catch (IOException problem) {
-            throw FileProblem.of(target.resolveSibling(folder), "made", problem);
-        }
+        AtomicFile.makeFolder(target.resolveSibling(folder));
         for (Row row : kit.rows()) {
             row(row);
         }

@@ -78,7 +78,7 @@ public final class DrumSynth {
         double[] left = finished(channels[0], rate);
         double[] right = stereo ? finished(channels[1], rate) : left;
         for (int pass = 0; pass < PASSES; pass++) {
-            double gain = StrictMath.pow(10, (loudness - Loudness.ofHit(left, right, rate)) / 20);
+            double gain = Decibels.factor(loudness - Loudness.ofHit(left, right, rate));
             round(left, gain);
             if (stereo) {
                 round(right, gain);

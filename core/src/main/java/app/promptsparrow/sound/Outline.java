@@ -80,7 +80,7 @@ public record Outline(float[] levels, double lengthMs) {
                 return;
             }
             add(buffer, layer.span(), Math.pow(2, row.speedCents(layer) / 1_200.0),
-                    Math.pow(10, layer.levelDb() / 20) * Math.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0));
+                    Decibels.factor(layer.levelDb()) * Math.pow(velocity / 127.0, 2 * row.voicing().velocityResponse() / 100.0));
         }
 
         /** @param ratio how much faster it is played */

@@ -41,7 +41,7 @@ public final class PieceMeter {
 
     /** The true peak in dB of full scale; –120 for silence. */
     public double truePeakDb() {
-        return 20 * StrictMath.log10(Math.max(1e-6, highest));
+        return Decibels.of(highest, Decibels.SILENT);
     }
 
     /** Both in words. */

@@ -43,7 +43,7 @@ final class Take {
 
     /** A level that varies a little from strike to strike, ±1.5 dB. */
     double varied(double level) {
-        return level * StrictMath.pow(10, 1.5 * fleeting.next() / 20);
+        return level * Decibels.factor(1.5 * fleeting.next());
     }
 
     /** A frequency that varies a little from strike to strike, ±3 cents. */

@@ -68,7 +68,7 @@ public final class Tank {
             preDelay = (int) (reverb.preDelayMs() * rateHz / 1000);
             lowCut = Svf.Setting.highPass(reverb.lowCutHz(), rateHz);
             highCut = Svf.Setting.lowPass(highHz, rateHz);
-            back = StrictMath.pow(10, reverb.returnDb() / 20);
+            back = Decibels.factor(reverb.returnDb());
         }
 
         /** What is left after one way through a line. */

@@ -84,7 +84,7 @@ public final class Assembly {
         session.later().add(Theme::loadHeavierFonts);
         presenter = new BeatPresenter(session, chosen, recorder, slots, new SystemClipboard());
         presenter.rowEditor().onKit(kits::open);
-        presenter.rowEditor().onPatterns(brings::take);
+        presenter.rowEditor().onPatterns(brings::takePatterns);
         brings.onOthers(file -> presenter.rowEditor().bring(List.of(file), Optional.empty()));
         bringIn.onCursor(presenter::cursor);
         session.later().add(kits::openRemembered);

@@ -71,6 +71,13 @@ public final class BringFiles implements BringIn.Files {
 
     @Override
     public void take(Path file) {
+        if (!takePatterns(file)) {
+            others.accept(file);
+        }
+    }
+
+    /** Takes a file that holds patterns: MIDI, a chart, a project. Answers whether it does, by its ending. */
+    public boolean takePatterns(Path file) {
         String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
         if (name.endsWith(".mid") || name.endsWith(".midi")) {
             midi(file);
@@ -79,8 +86,9 @@ public final class BringFiles implements BringIn.Files {
         } else if (name.endsWith(ProjectFile.EXTENSION)) {
             banks(file);
         } else {
-            others.accept(file);
+            return false;
         }
+        return true;
     }
 
     @Override

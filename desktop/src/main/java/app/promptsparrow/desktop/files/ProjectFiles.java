@@ -17,6 +17,7 @@ import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
@@ -151,7 +152,7 @@ public final class ProjectFiles {
 
     /** Projects that were kept to begin with, by name. */
     public List<Path> templates() {
-        return FilesIn.ending(Folders.templates(), ProjectFile.EXTENSION);
+        return ProjectFile.in(Folders.templates());
     }
 
     /** Keeps the open project as one to begin with. */
@@ -159,7 +160,7 @@ public final class ProjectFiles {
         Project project = store.project();
         Path file = Folders.templates().resolve(MidiPlan.fileName(project.name()) + ProjectFile.EXTENSION);
         Runnable keep = () -> jobs.inOrder(() -> {
-            FilesIn.make(Folders.templates());
+            AtomicFile.makeFolder(Folders.templates());
             ProjectFile.save(project, file);
             return () -> session.say("kept as template '" + project.name() + "'; it lies in " + file.getParent());
         });
@@ -211,7 +212,7 @@ public final class ProjectFiles {
         looking = true;
         Optional<FileTime> before = seen;
         jobs.beside(() -> {
-            Optional<FileTime> time = FilesIn.changed(known.get().file());
+            Optional<FileTime> time = changed(known.get().file());
             FileVersion.Now now = before.isPresent() && before.equals(time) ? FileVersion.Now.SAME : known.get().now();
             return () -> {
                 if (store.file().equals(known)) {
@@ -223,6 +224,15 @@ public final class ProjectFiles {
                 }
             };
         }, () -> looking = false);
+    }
+
+    /** When a file was changed last; empty if it is gone. */
+    private static Optional<FileTime> changed(Path file) {
+        try {
+            return Optional.of(Files.getLastModifiedTime(file));
+        } catch (IOException gone) {
+            return Optional.empty();
+        }
     }
 
     private void tell(Path file, FileVersion.Now now) {

@@ -9,14 +9,11 @@ import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.pattern.Pattern;
-import app.promptsparrow.sound.Pcm;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 
 /** What the project menu and keys write, in the usual way; the view Export has the settings. */
 public final class ExportActions {
 
-    private static final AudioOptions USUAL = AudioOptions.of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true);
 
     private final Chosen chosen;
     private final Playing playing;
@@ -31,7 +28,7 @@ public final class ExportActions {
     }
 
     private void ask(Choice choice, Order.Form form, String name) {
-        orders.ask(new Order(choice, form, name, OptionalInt.empty(), MidiOptions.USUAL, USUAL));
+        orders.ask(new Order(choice, form, name, OptionalInt.empty(), MidiOptions.USUAL, AudioOptions.USUAL));
     }
 
     void patternMidi() {

@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.frame;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.sound.Decibels;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -60,7 +61,7 @@ final class MasterMeter extends HBox {
     void pulse() {
         for (int channel = 0; channel < 2; channel++) {
             float peak = player.takeMasterPeak(channel);
-            double db = peak <= 0 ? FLOOR_DB : Math.max(FLOOR_DB, 20 * Math.log10(peak));
+            double db = Decibels.of(peak, FLOOR_DB);
             double next = Math.max(db, shownDb[channel] - FALL_DB);
             if (peak >= CLIPPED) {
                 Styles.toggle(lamp, "clipped", true);

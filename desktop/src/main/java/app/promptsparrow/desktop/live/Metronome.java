@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.sound.ClickSound;
+import app.promptsparrow.sound.Decibels;
 import java.util.Locale;
 
 /** The click: when it is heard, how it sounds, how loud it is, and the count-in before recording. Remembered. */
@@ -85,7 +86,7 @@ public final class Metronome {
         String wanted = heard + " " + sound() + " " + levelDb();
         if (!wanted.equals(sent)) {
             sent = wanted;
-            session.player().click(heard ? sound() : null, (float) Math.pow(10, levelDb() / 20.0));
+            session.player().click(heard ? sound() : null, (float) Decibels.factor(levelDb()));
         }
     }
 }

@@ -10,12 +10,10 @@ import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
-import app.promptsparrow.sound.Pcm;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import org.slf4j.LoggerFactory;
 
@@ -27,7 +25,6 @@ public final class DragFiles {
 
     private static final String MIDI = ".mid";
     private static final String AUDIO = "drag.audio";
-    private static final AudioOptions USUAL = AudioOptions.of(48_000, Pcm.Format.INT_24, OptionalDouble.empty(), true);
 
     /** A file that was made, and of what. */
     private record Made(Order order, Project project, Path file) {
@@ -56,11 +53,11 @@ public final class DragFiles {
 
     /** A slot's pattern, until its lanes meet. */
     public static Order ofSlot(Project project, SlotRef slot) {
-        return new Order(new Choice.OnePattern(slot), Order.Form.MIDI, project.at(slot).orElseThrow().name(), OptionalInt.empty(), MidiOptions.USUAL, USUAL);
+        return new Order(new Choice.OnePattern(slot), Order.Form.MIDI, project.at(slot).orElseThrow().name(), OptionalInt.empty(), MidiOptions.USUAL, AudioOptions.USUAL);
     }
 
     public static Order ofSong(Project project, Song song) {
-        return new Order(new Choice.OneSong(project.songs().indexOf(song)), Order.Form.MIDI, song.name(), OptionalInt.empty(), MidiOptions.USUAL, USUAL);
+        return new Order(new Choice.OneSong(project.songs().indexOf(song)), Order.Form.MIDI, song.name(), OptionalInt.empty(), MidiOptions.USUAL, AudioOptions.USUAL);
     }
 
     /** An order as one file of the form that goes out. */

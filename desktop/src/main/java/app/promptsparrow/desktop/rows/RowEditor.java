@@ -3,7 +3,6 @@ package app.promptsparrow.desktop.rows;
 import app.promptsparrow.chart.NewRows;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
@@ -20,8 +19,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /** What can be done to the rows of the kit: add, remove, move, name. Each is one undoable step. Owned by the UI thread. */
 public final class RowEditor {
@@ -30,7 +29,7 @@ public final class RowEditor {
     private final Chosen chosen;
     private final SoundFiles sounds;
     private Consumer<Path> kitOpener = file -> { };
-    private Consumer<Path> patternOpener = file -> { };
+    private Predicate<Path> patternTaker = file -> false;
 
     public RowEditor(Session session, Chosen chosen) {
         this.session = session;
@@ -95,9 +94,9 @@ public final class RowEditor {
         kitOpener = opener;
     }
 
-    /** @param opener takes files that hold patterns: MIDI, charts, projects */
-    public void onPatterns(Consumer<Path> opener) {
-        patternOpener = opener;
+    /** @param taker takes a file that holds patterns, and answers whether it does */
+    public void onPatterns(Predicate<Path> taker) {
+        patternTaker = taker;
     }
 
     /** Puts sound files on a row, or below all rows if there is none, see {@link SoundFiles}; a kit file takes the place of the kit. */
@@ -107,16 +106,10 @@ public final class RowEditor {
             kitOpener.accept(kit.get());
             return;
         }
-        List<Path> patterns = files.stream().filter(RowEditor::holdsPatterns).toList();
-        patterns.forEach(patternOpener);
-        if (patterns.size() < files.size()) {
-            sounds.bring(files.stream().filter(file -> !patterns.contains(file)).toList(), onto);
+        List<Path> others = files.stream().filter(file -> !patternTaker.test(file)).toList();
+        if (!others.isEmpty()) {
+            sounds.bring(others, onto);
         }
-    }
-
-    private static boolean holdsPatterns(Path file) {
-        String name = file.toString().toLowerCase(Locale.ROOT);
-        return Stream.of(".mid", ".midi", ".txt", ProjectFile.EXTENSION).anyMatch(name::endsWith);
     }
 
     /** Puts sound files on a layer of the chosen row. */

@@ -10,7 +10,6 @@ import javafx.scene.Node;
 import javafx.scene.input.ClipboardContent;
 import javafx.scene.input.DataFormat;
 import javafx.scene.input.Dragboard;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
 
 /**
@@ -62,11 +61,6 @@ public final class SlotDrag {
 
     /** Lets a slot be dragged from a card, and others be dropped on it. */
     void on(Node card, Supplier<SlotRef> slot) {
-        card.addEventFilter(MouseEvent.MOUSE_PRESSED, event -> {
-            if (session.project().at(slot.get()).isPresent()) {
-                chooser.dragFiles().prepare(DragFiles.ofSlot(session.project(), slot.get()));
-            }
-        });
         card.setOnDragDetected(event -> {
             if (session.project().at(slot.get()).isPresent()) {
                 Dragboard board = card.startDragAndDrop(TransferMode.COPY_OR_MOVE);

@@ -167,6 +167,14 @@ class ExportWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void below_the_list_stands_the_miniature_and_no_choice_reaches_into_it(FxRobot robot) {
+        Node first = robot.lookup("#export-what-0").query();
+        Node last = robot.lookup("#export-what-5").query();
+        assertThat(last.getLayoutBounds().getHeight()).as("the same height, whatever its text").isEqualTo(first.getLayoutBounds().getHeight());
+        assertThat(robot.lookup("#export-miniature").query().isVisible()).as("there is room for it").isTrue();
+    }
+
+    @Test
     void what_cannot_be_written_is_said_before(FxRobot robot) throws Exception {
         press(robot, "#export-what-2", "#export-form-1");
         until(() -> text(robot, "#export-sentence").contains("one by one"));
@@ -209,7 +217,13 @@ class ExportWindowTest extends WindowUnderTest {
         List<File> dropped = new ArrayList<>();
         Stage desk = desk(dropped);
         robot.clickOn("#slot-1");
+        settle();
+        assertThat(session.message()).as("a press only chooses: no file is made").doesNotContain("drag it");
+        drag(robot, middle(robot, "#slot-1"), middle(desk.getScene().getRoot()));
         until(() -> session.message().endsWith("is ready: drag it out"));
+        assertThat(dropped).as("the first drag has no file yet, and says so").isEmpty();
+        interact(desk::close);
+        desk = desk(dropped);
         drag(robot, middle(robot, "#slot-1"), middle(desk.getScene().getRoot()));
         until(() -> dropped.size() == 1);
         assertThat(dropped.get(0).getName()).isEqualTo("Wake 92 A minor.wav");

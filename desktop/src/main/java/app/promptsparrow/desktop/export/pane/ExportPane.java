@@ -36,7 +36,7 @@ import javafx.scene.layout.VBox;
 final class ExportPane extends BorderPane {
 
     private static final double LEFT = 290;
-    private static final double PICTURE = 56;
+    private static final double PICTURE = 76;
     private static final double APART = 10;
 
     private final ExportPresenter presenter;
@@ -121,6 +121,7 @@ final class ExportPane extends BorderPane {
         for (ExportPresenter.What what : ExportPresenter.What.values()) {
             Label title = Forms.strong(what.title());
             Label fact = Forms.second("");
+            fact.setWrapText(false); // a button asks for as much height as its text would need at its narrowest
             VBox content = new VBox(1, title, fact);
             ToggleButton button = new ToggleButton();
             button.setGraphic(content);
@@ -140,6 +141,7 @@ final class ExportPane extends BorderPane {
         small.setMinHeight(0);
         picture.visibleProperty().bind(small.heightProperty().greaterThanOrEqualTo(PICTURE)); // a low window has no room for it
         picture.setManaged(false);
+        picture.setId("export-miniature");
         VBox.setVgrow(small, Priority.ALWAYS);
         box.getChildren().add(small);
         VBox.setVgrow(box, Priority.ALWAYS);

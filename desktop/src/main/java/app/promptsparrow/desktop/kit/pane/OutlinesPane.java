@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Outline;
 import java.util.List;
 import java.util.Locale;
@@ -124,7 +125,7 @@ final class OutlinesPane extends Pane {
         g.fillRect(LEFT, wire, scaleWidth(getWidth()), 1);
         Color tint = theme.family(row.family());
         g.setFill(kit.isHeard(row) ? chosen ? tint : tint.deriveColor(0, 1, 1, 0.78) : tint.deriveColor(0, 0.3, 1, 0.35));
-        double gain = Math.pow(10, row.strip().levelDb() / 20);
+        double gain = Decibels.factor(row.strip().levelDb());
         double width = scaleWidth(getWidth());
         double end = x(outline.lengthMs());
         for (int px = 0; px < width && LEFT + px <= end; px++) {

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.mix.edit;
 
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.sound.Decibels;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -78,7 +79,7 @@ public final class RowMeters {
     private long lastNs;
 
     static double db(double size) {
-        return size <= 0 ? SILENT_DB : Math.max(SILENT_DB, 20 * Math.log10(size));
+        return Decibels.of(size, SILENT_DB);
     }
 
     /** Once a pulse. */

@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Reverb;
+import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Tank;
 import java.util.Arrays;
 import java.util.Locale;
@@ -252,7 +253,7 @@ final class ReverbPane extends VBox {
         for (int i = (int) fromMs; i <= Math.min(envelope.length - 1, (int) toMs); i++) {
             peak = Math.max(peak, envelope[i]);
         }
-        return peak <= 0 ? FLOOR_DB : Math.max(FLOOR_DB, 20 * Math.log10(peak));
+        return Decibels.of(peak, FLOOR_DB);
     }
 
     // --- the hand ---
