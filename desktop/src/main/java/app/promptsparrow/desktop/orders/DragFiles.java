@@ -103,13 +103,16 @@ public final class DragFiles {
         });
     }
 
-    /** The file to be dragged; a MIDI file is made at once. Empty, with the reason said, if there is none yet. */
+    /** The file to be dragged, if there is one; a MIDI file is made at once. */
+    public Optional<Path> ready(Order order) {
+        return !audio() ? midi(order) : isMade(order) ? made.map(Made::file) : Optional.empty();
+    }
+
+    /** The file to be dragged. Empty if it has to be made first, which begins and is said. */
     public Optional<Path> file(Order order) {
-        if (!audio()) {
-            return midi(order);
-        }
-        if (isMade(order)) {
-            return made.map(Made::file);
+        Optional<Path> ready = ready(order);
+        if (ready.isPresent() || !audio()) {
+            return ready;
         }
         prepare(order);
         session.say(name(order) + " is being made: drag it again in a moment");

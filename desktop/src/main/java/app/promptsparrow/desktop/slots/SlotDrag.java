@@ -70,7 +70,10 @@ public final class SlotDrag {
             event.consume();
         });
         card.setOnDragDone(event -> {
-            if (FileDrag.isOut(event) && event.getDragboard().hasFiles()) {
+            boolean wantedOut = event.getTransferMode() == null && event.getGestureTarget() == null && !event.getDragboard().hasFiles();
+            if (wantedOut && session.project().at(slot.get()).isPresent()) {
+                chooser.dragFiles().file(DragFiles.ofSlot(session.project(), slot.get())); // none was there: it is made now, and that is said
+            } else if (FileDrag.isOut(event) && event.getDragboard().hasFiles()) {
                 FileDrag.sayMidiOnly(session, event.getDragboard().getFiles().get(0).getName());
             }
         });
@@ -99,7 +102,7 @@ public final class SlotDrag {
     private ClipboardContent content(SlotRef slot, boolean copy) {
         ClipboardContent content = new ClipboardContent();
         content.put(SLOT, slot.bank() + " " + slot.slot() + (copy ? " copy" : " move"));
-        chooser.dragFiles().file(DragFiles.ofSlot(session.project(), slot)).ifPresent(file -> content.putFiles(List.of(file.toFile()))); // without one it can still be dragged from slot to slot
+        chooser.dragFiles().ready(DragFiles.ofSlot(session.project(), slot)).ifPresent(file -> content.putFiles(List.of(file.toFile()))); // without one it can still be dragged from slot to slot
         return content;
     }
 }

@@ -219,6 +219,14 @@ class ExportWindowTest extends WindowUnderTest {
         robot.clickOn("#slot-1");
         settle();
         assertThat(session.message()).as("a press only chooses: no file is made").doesNotContain("drag it");
+        drag(robot, middle(robot, "#slot-1"), middle(robot, "#slot-7"));
+        settle();
+        assertThat(store.project().at(new SlotRef(DemoProject.FIRST_SHOWN.bank(), 6))).isPresent();
+        assertThat(session.message()).as("nor from slot to slot").doesNotContain(".wav");
+        interact(() -> {
+            store.undo();
+            presenter.slots().choose(DemoProject.FIRST_SHOWN, true);
+        });
         drag(robot, middle(robot, "#slot-1"), middle(desk.getScene().getRoot()));
         until(() -> session.message().endsWith("is ready: drag it out"));
         assertThat(dropped).as("the first drag has no file yet, and says so").isEmpty();
@@ -278,7 +286,11 @@ class ExportWindowTest extends WindowUnderTest {
     private static Stage desk(List<File> dropped) {
         return WaitForAsyncUtils.waitForAsyncFx(10_000, () -> {
             Pane pane = new Pane();
-            pane.setOnDragOver(event -> event.acceptTransferModes(TransferMode.COPY));
+            pane.setOnDragOver(event -> {
+                if (event.getDragboard().hasFiles()) {
+                    event.acceptTransferModes(TransferMode.COPY);
+                }
+            });
             pane.setOnDragDropped(event -> {
                 dropped.addAll(event.getDragboard().getFiles());
                 event.setDropCompleted(true);
