@@ -84,9 +84,11 @@ public final class AudioPlan {
                 return Optional.empty();
             }
             Finish finish = new Finish(rendered, options, (float) Decibels.factor(project.master().ceilingDb()));
-            PieceMeter meter = finish.measured();
-            writeWav(target, finish, finish.frames());
-            return Optional.of(new Whole(finish.frames(), meter));
+            Optional<PieceMeter> meter = finish.measured(cancelled);
+            if (meter.isPresent()) {
+                writeWav(target, finish, finish.frames());
+            }
+            return meter.map(measured -> new Whole(finish.frames(), measured));
         } catch (IOException problem) {
             throw FileProblem.of(target, "written", problem);
         }
@@ -198,7 +200,7 @@ public final class AudioPlan {
                 dither.add(left, right, count);
                 Pcm.encode(left, right, count, format, bytes);
                 out.write(bytes, 0, count * 2 * format.bytes());
-            });
+            }, () -> false);
             byte[] silence = new byte[1 << 12];
             for (long left = (frames - finish.frames()) * 2 * format.bytes(); left > 0; left -= silence.length) {
                 out.write(silence, 0, (int) Math.min(left, silence.length));

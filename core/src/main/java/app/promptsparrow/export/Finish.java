@@ -4,6 +4,8 @@ import app.promptsparrow.sound.Decibels;
 import app.promptsparrow.sound.Limiter;
 import app.promptsparrow.sound.PieceMeter;
 import java.io.IOException;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
 
 /**
  * What is done to what was rendered before it is a file: a loop is closed, it is made as loud as is asked for, and where that comes before the limiter, it is
@@ -52,48 +54,50 @@ final class Finish {
         return options.isLoop() ? rendered.musicFrames() : rendered.frames();
     }
 
-    /** Finds the gain that makes it as loud as is asked for; silence stays as it is. Returns what it measures then. */
-    PieceMeter measured() throws IOException {
+    /** Finds the gain that makes it as loud as is asked for; silence stays as it is. Returns what it measures then; empty if it was cancelled. */
+    Optional<PieceMeter> measured(BooleanSupplier cancelled) throws IOException {
         AudioOptions.Level level = options.level();
         boolean same = !options.isLoop() && !options.limitsAtLast();
-        PieceMeter meter = same ? rendered.meter() : measure();
-        if (level.kind() == AudioOptions.Level.Kind.AS_IT_IS || meter.peak() == 0) {
+        Optional<PieceMeter> meter = same ? Optional.of(rendered.meter()) : measure(cancelled);
+        if (level.kind() == AudioOptions.Level.Kind.AS_IT_IS) {
             return meter;
         }
-        for (int i = 0; i < MOST_TRIES; i++) {
-            double off = level.value() - (level.kind() == AudioOptions.Level.Kind.PEAK ? meter.truePeakDb() : meter.loudness());
+        for (int i = 0; i < MOST_TRIES && meter.isPresent() && meter.get().peak() > 0; i++) {
+            double off = level.value() - (level.kind() == AudioOptions.Level.Kind.PEAK ? meter.get().truePeakDb() : meter.get().loudness());
             if (i > 0 && Math.abs(off) < NEAR_LU) {
                 break;
             }
             gain *= Decibels.factor(off);
-            meter = measure();
+            meter = measure(cancelled);
         }
         return meter;
     }
 
-    private PieceMeter measure() throws IOException {
+    private Optional<PieceMeter> measure(BooleanSupplier cancelled) throws IOException {
         PieceMeter meter = new PieceMeter(options.rateHz());
-        run(meter::add);
-        return meter;
+        return run(meter::add, cancelled) ? Optional.of(meter) : Optional.empty();
     }
 
-    /** Hands out all frames as they will be written. */
-    void run(OfflineRender.FrameSink sink) throws IOException {
+    /** Hands out all frames as they will be written. Answers false if it was cancelled on the way. */
+    boolean run(OfflineRender.FrameSink sink, BooleanSupplier cancelled) throws IOException {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         if (options.limitsAtLast()) {
-            limited(sink, left, right);
-            return;
+            return limited(sink, cancelled, left, right);
         }
         for (long at = 0; at < frames(); at += BLOCK) {
+            if (cancelled.getAsBoolean()) {
+                return false;
+            }
             int count = (int) Math.min(BLOCK, frames() - at);
             read(at, left, right, count);
             sink.frames(left, right, count);
         }
+        return true;
     }
 
     /** What the limiter looks ahead to comes first; a loop goes through it twice and is taken the second time, so that its end leads to its begin. */
-    private void limited(OfflineRender.FrameSink sink, float[] left, float[] right) throws IOException {
+    private boolean limited(OfflineRender.FrameSink sink, BooleanSupplier cancelled, float[] left, float[] right) throws IOException {
         Limiter limiter = new Limiter(options.rateHz(), TICK);
         int ahead = Limiter.AHEAD * TICK;
         float[] aheadLeft = new float[ahead + BLOCK];
@@ -101,6 +105,9 @@ final class Finish {
         long skip = ahead + (options.isLoop() ? frames() : 0);
         long end = skip + frames();
         for (long at = 0; at < end; at += BLOCK) {
+            if (cancelled.getAsBoolean()) {
+                return false;
+            }
             read(at, left, right, BLOCK);
             System.arraycopy(left, 0, aheadLeft, ahead, BLOCK);
             System.arraycopy(right, 0, aheadRight, ahead, BLOCK);
@@ -118,6 +125,7 @@ final class Finish {
             System.arraycopy(aheadLeft, BLOCK, aheadLeft, 0, ahead);
             System.arraycopy(aheadRight, BLOCK, aheadRight, 0, ahead);
         }
+        return true;
     }
 
     /** Frames with gain and what came round; a loop goes on for ever, other music is followed by silence. */

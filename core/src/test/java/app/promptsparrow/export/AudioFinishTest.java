@@ -142,6 +142,15 @@ class AudioFinishTest {
     }
 
     @Test
+    void it_can_be_cancelled_while_its_loudness_is_sought_and_leaves_nothing() throws Exception {
+        AudioOptions options = FLOAT.withLevel(new AudioOptions.Level(AudioOptions.Level.Kind.LOUDNESS, -14));
+        boolean[] rendered = {false};
+        assertThat(new AudioPlan(ringing(), FIRST, OptionalInt.of(1), options).writeWhole(folder.resolve("no.wav"), () -> rendered[0], share -> rendered[0] |= share == 1)).isEmpty();
+        assertThat(rendered[0]).isTrue();
+        assertThat(folder).isEmptyDirectory();
+    }
+
+    @Test
     void silence_stays_silence_whatever_loudness_is_asked_for() throws Exception {
         Project silent = each(ringing(), strip -> strip.withLevelDb(Strip.SILENT_DB));
         AudioPlan.Whole whole = write(silent, 1, FLOAT.withLevel(new AudioOptions.Level(AudioOptions.Level.Kind.LOUDNESS, -14)), folder.resolve("silent.wav"));
