@@ -8,7 +8,9 @@ import app.promptsparrow.midi.Taking;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 
@@ -32,6 +34,11 @@ public final class Arriving {
     private boolean takesTempo;
     private boolean working;
     private Runnable back = () -> { };
+    private final Deque<Offer> queue = new ArrayDeque<>();
+
+    /** A file that waits for its turn. */
+    private record Offer(String file, Arrival arrival) {
+    }
     private final List<Wished> waiting = new ArrayList<>();
 
     /**
@@ -50,11 +57,16 @@ public final class Arriving {
     }
 
     /**
-     * Shows what was read; what waited before is dropped.
+     * Shows what was read, or lets it wait until what is shown came in or was dropped: several files may be dropped at once.
      *
      * @param then goes back to where it was asked for, when it came in or was dropped
      */
     public void offer(String file, Arrival arrival, Runnable then) {
+        if (now.isPresent()) {
+            queue.add(new Offer(file, arrival));
+            session.tell();
+            return;
+        }
         back = then;
         now = Optional.of(arrival);
         name = file;
@@ -70,9 +82,9 @@ public final class Arriving {
         return now;
     }
 
-    /** Of the file it was read from. */
+    /** Of the file it was read from, and how many wait behind it. */
     public String name() {
-        return name;
+        return queue.isEmpty() ? name : name + " (" + queue.size() + " more behind it)";
     }
 
     public Into into() {
@@ -175,14 +187,23 @@ public final class Arriving {
         return arrival.open().given().equals(project.given()) && arrival.open().kit() == project.kit();
     }
 
-    /** Drops it. */
+    /** Drops it; the next that waits takes its place. */
     public void cancel() {
         now = Optional.empty();
         waiting.clear();
         String said = session.message();
         session.tell();
-        back.run();
-        session.say(said);
+        if (queue.isEmpty()) {
+            back.run();
+            session.say(said);
+        } else {
+            Offer next = queue.remove();
+            offer(next.file, next.arrival, back);
+            Project project = session.project();
+            if (!isOf(next.arrival, project)) {
+                change(before -> before.readFor(project));
+            }
+        }
     }
 
     /** Sends a line elsewhere. */

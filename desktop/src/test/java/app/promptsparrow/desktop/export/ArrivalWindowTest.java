@@ -139,6 +139,10 @@ class ArrivalWindowTest extends WindowUnderTest {
         drop(robot, List.of(answer), grid.localToScreen(200, 60));
         until(() -> robot.lookup("#arrival-line-1").tryQuery().isPresent());
         Path chart = Files.writeString(folder.resolve("one.txt"), "# One\nKick |x---|x---|x---|x---|\nShaker egg |xxxx|xxxx|xxxx|xxxx|\n");
+        robot.clickOn("#arrival-cancel");
+        until(() -> robot.lookup("#grid").tryQuery().isPresent());
+        robot.push(KeyCode.ALT, KeyCode.DIGIT5);
+        settle();
         drop(robot, List.of(chart), middle(robot.lookup("#bring-in").query()));
         until(() -> target(robot, 1).equals("Shaker egg (new row)"));
         send(robot, 1, "arrival-left-out");
@@ -164,5 +168,19 @@ class ArrivalWindowTest extends WindowUnderTest {
         read(robot);
         assertThat(view.minWidth(-1)).as("coming in").isLessThanOrEqualTo(1_024);
         assertThat(view.minHeight(1_024)).as("coming in").isLessThanOrEqualTo(640);
+    }
+
+    @Test
+    void of_several_files_dropped_at_once_none_is_lost(FxRobot robot) throws Exception {
+        Path second = Files.write(folder.resolve("second.mid"), beat());
+        drop(robot, List.of(answer, second), robot.lookup("#grid").query().localToScreen(200, 60));
+        until(() -> robot.lookup("#arrival-put").tryQuery().isPresent());
+        until(() -> robot.lookup("beat.mid (1 more behind it)").tryQuery().isPresent());
+        robot.clickOn("#arrival-cancel");
+        until(() -> robot.lookup("second.mid").tryQuery().isPresent());
+        int before = store.project().filledSlots().size();
+        robot.clickOn("#arrival-put");
+        until(() -> store.project().filledSlots().size() == before + 1);
+        until(() -> robot.lookup("#grid").tryQuery().isPresent());
     }
 }

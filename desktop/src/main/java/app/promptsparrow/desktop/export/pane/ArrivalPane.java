@@ -102,11 +102,11 @@ final class ArrivalPane extends VBox {
     }
 
     /** What it shows: nodes are made anew only when that changes. */
-    private record Shown(Arrival arrival, Arriving.Into into, boolean tempo, List<Optional<String>> places) {
+    private record Shown(String name, Arrival arrival, Arriving.Into into, boolean tempo, List<Optional<String>> places) {
     }
 
     void update() {
-        Shown now = arriving.now().map(arrival -> new Shown(arrival, arriving.into(), arriving.takesTempo(),
+        Shown now = arriving.now().map(arrival -> new Shown(arriving.name(), arrival, arriving.into(), arriving.takesTempo(),
                 Arrays.stream(Arriving.Into.values()).map(arriving::place).toList())).orElse(null);
         if (now == null || now.equals(shown)) {
             shown = now;
@@ -114,12 +114,12 @@ final class ArrivalPane extends VBox {
         }
         boolean same = shown instanceof Shown before && before.arrival == now.arrival;
         shown = now;
+        name.setText(arriving.name());
         showPlaces(now);
         if (same) {
             return;
         }
         Arrival arrival = now.arrival;
-        name.setText(arriving.name());
         sentence.setText(arrival.sentence() + (arrival.timed() == 0 ? "" : "; " + Plural.of(arrival.timed(), "note") + " off the grid " + (arrival.timed() == 1 ? "keeps" : "keep") + " that as timing"));
         lines.getChildren().clear();
         for (int i = 0; i < arrival.lines().size(); i++) {
