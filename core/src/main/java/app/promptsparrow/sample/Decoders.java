@@ -10,6 +10,7 @@ import com.jcraft.jorbis.DspState;
 import com.jcraft.jorbis.Info;
 import java.io.BufferedInputStream;
 import java.io.EOFException;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -147,7 +148,7 @@ final class Decoders {
     // --- FLAC ---
 
     private static void flac(InputStream from, FrameSink sink) throws IOException, SoundFileException {
-        FLACDecoder decoder = new FLACDecoder(from);
+        FLACDecoder decoder = new FLACDecoder(new Ending(from));
         decoder.readMetadata();
         StreamInfo info = decoder.getStreamInfo();
         if (info == null) {
@@ -169,6 +170,34 @@ final class Decoders {
                 }
             }
             sink.frames(block, count);
+        }
+    }
+
+    /** A stream that may be asked for more at its end a few times only: behind a broken last frame the FLAC library would look for the next one for ever. */
+    private static final class Ending extends FilterInputStream {
+
+        private static final int MOST_ASKED = 1_000;
+        private int asked;
+
+        Ending(InputStream from) {
+            super(from);
+        }
+
+        @Override
+        public int read() throws IOException {
+            return counted(super.read());
+        }
+
+        @Override
+        public int read(byte[] into, int at, int length) throws IOException {
+            return counted(super.read(into, at, length));
+        }
+
+        private int counted(int read) {
+            if (read < 0 && ++asked > MOST_ASKED) {
+                throw new IllegalStateException("the decoder goes on behind the end"); // an IOException it would catch
+            }
+            return read;
         }
     }
 

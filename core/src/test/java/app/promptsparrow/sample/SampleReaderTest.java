@@ -12,6 +12,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HexFormat;
 import java.util.Random;
 import javax.sound.sampled.AudioFileFormat;
 import javax.sound.sampled.AudioFormat;
@@ -19,6 +20,7 @@ import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Sound files of every kind we take, read at the rate they will be played at, and those that are refused. */
@@ -234,5 +236,12 @@ class SampleReaderTest {
                 assertThat(refused.getMessage()).isNotBlank();
             }
         }
+    }
+
+    /** The library looks for a next frame behind the end for ever, if the last one is broken as this one is. */
+    @Test
+    @Timeout(value = 60, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
+    void a_flac_file_that_ends_in_a_broken_frame_is_refused_and_does_not_hang() {
+        refused(HexFormat.of().parseHex("664c6143800000221000100000000000000005000000000000000000002f00006e3e2073616d706c653d3c000000fffac90800000000"), "damaged or cut off");
     }
 }
