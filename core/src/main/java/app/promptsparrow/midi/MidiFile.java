@@ -12,7 +12,7 @@ import java.util.Optional;
 /**
  * What a Standard MIDI File says, as far as a pattern can hold it. Immutable.
  *
- * @param tickUnits  numerator and denominator of a tick's length in units
+ * @param tickUnits  numerator and denominator of a tick's length in units, without a common divisor
  * @param tempo      the first one, or the usual 120 that a file without one has, brought into 20 to 400 BPM
  * @param meter      the first one, if patterns can have it
  * @param notes      by start
@@ -81,6 +81,9 @@ public record MidiFile(long[] tickUnits, Tempo tempo, Optional<Meter> meter, Lis
 
     /** Grid time of a tick, rounded half up once. */
     public long units(long tick) {
+        if (tickUnits[1] == 1) {
+            return tick * tickUnits[0]; // most files: millions of notes are spared the divisions
+        }
         long whole = tick / tickUnits[1];
         return whole * tickUnits[0] + GridTime.roundHalfUp(tick % tickUnits[1] * tickUnits[0], tickUnits[1]);
     }

@@ -152,16 +152,17 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
                 MidiNote before = null;
                 NoteGrid own = grid.of(row);
                 for (int from = 0; from < notes.size();) {
-                    int index = patternOf(file.units(notes.get(from).start()), patternUnits, stepUnits, count);
+                    int index = (int) Math.min(count - 1, (file.units(notes.get(from).start()) + stepUnits / 2) / patternUnits);
+                    long until = index == count - 1 ? Long.MAX_VALUE : (index + 1) * patternUnits - stepUnits / 2;
                     int length = (int) (Math.min(patternSteps, wholeSteps - index * patternSteps) * stepUnits / own.step().units());
                     Hit[] hits = new Hit[length];
                     for (; from < notes.size(); from++) {
                         MidiNote note = notes.get(from);
                         long start = file.units(note.start());
-                        if (patternOf(start, patternUnits, stepUnits, count) != index) {
+                        if (start >= until) {
                             break;
                         }
-                        put(hits, note, start - index * patternUnits, length, to.isBass(), slides(to, before, note), own);
+                        put(hits, note, start - index * patternUnits, file.units(note.end()) - start, to.isBass(), slides(to, before, note), own);
                         before = note;
                     }
                     lanes.get(index).put(row, Lane.EMPTY.withStep(Optional.ofNullable(grid.own().get(row))).withHits(Arrays.stream(hits).filter(Objects::nonNull).toList()));
@@ -170,16 +171,14 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
             return lanes;
         }
 
-        private static int patternOf(long start, long patternUnits, long stepUnits, int count) {
-            return (int) Math.min(count - 1, (start + stepUnits / 2) / patternUnits);
-        }
-
         /** A note of a line that begins while the one before is still held is slid to. */
         private static boolean slides(Row row, MidiNote before, MidiNote note) {
             return row.isBass() && row.voicing().oneVoice() && before != null && before.end() > note.start() && before.key() != note.key();
         }
 
-        private void put(Hit[] hits, MidiNote note, long start, int length, boolean bass, boolean slide, NoteGrid grid) {
+        /** @param start from the pattern's start. @param lasts how long it is held; both in units */
+        private void put(Hit[] hits, MidiNote note, long start, long lasts, boolean bass, boolean slide, NoteGrid grid) {
+            int length = hits.length;
             long stepUnits = grid.step().units();
             Swing swing = grid.swing();
             int wished = (int) Math.max(0, Math.min(length - 1, GridTime.roundHalfUp(swing.unbend(start), stepUnits)));
@@ -195,7 +194,7 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
                 }
                 moved += far ? 1 : 0;
                 timing = Math.max(-Hit.MAX_TIMING, Math.min(Hit.MAX_TIMING, timing));
-                long end = start + file.units(note.end()) - file.units(note.start()) - off;
+                long end = start + lasts - off;
                 long gate = GridTime.roundHalfUp((swing.unbend(end) - step * stepUnits) * Hit.STEP, stepUnits);
                 int hitLength = (int) Math.max(1, Math.min(Hit.MAX_LENGTH, gate));
                 hits[step] = new Hit(step, note.velocity(), hitLength, (int) timing, bass ? note.key() : 0, Optional.empty(),

@@ -57,13 +57,15 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
         for (StepValue step : candidates()) {
             Swing swing = taking.swing().orElseGet(() -> !step.isPlain() ? Swing.STRAIGHT
                     : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step));
-            boolean counts = good.isEmpty() || taking.step().filter(step::equals).isPresent();
-            Fit fit = new Fit(step, swing, shareWithin(counts ? rows : fewer, step, swing, file.tempo()), fitsOneEach(counts ? rows : fewer, step, swing));
+            boolean asked = taking.step().filter(step::equals).isPresent();
+            boolean oneEach = fitsOneEach(good.isEmpty() || asked ? rows : fewer, step, swing);
+            boolean mayBeTaken = good.isEmpty() && oneEach || asked;
+            Fit fit = new Fit(step, swing, shareWithin(mayBeTaken ? rows : fewer, step, swing, file.tempo()), oneEach);
             fits.add(fit);
             good = good.isEmpty() && fit.isGood() ? Optional.of(fit) : good;
         }
         StepValue step = taking.step().orElse(good.map(Fit::step).orElse(StepValue.SIXTEENTH));
-        Fit taken = fits.stream().filter(fit -> fit.step.equals(step)).findFirst().orElseThrow(); // 1/16 is looked at whole where nothing fits
+        Fit taken = fits.stream().filter(fit -> fit.step.equals(step)).findFirst().orElseThrow();
         boolean nothingFits = good.isEmpty() && taking.step().isEmpty();
         return new NoteGrid(step, taken.swing, nothingFits ? Optional.of("no grid fits well; 1/16 is taken and the rest becomes timing") : Optional.empty(),
                 taken.oneEach ? Map.of() : ownSteps(byRow, step, taken.swing, file), fits);

@@ -283,13 +283,14 @@ final class SmfReader {
 
     /** With SMPTE time a tick is a share of a second; a quarter is then half a second. */
     private long[] tickUnits() {
-        if (division > 0) {
-            return new long[] {GridTime.QUARTER, division};
+        long numerator = GridTime.QUARTER;
+        long denominator = division;
+        if (division < 0) {
+            int frames = -(division >> 8);
+            long framesIn1001Seconds = frames == 29 ? 30_000 : 1_001L * frames;
+            numerator = 2 * GridTime.QUARTER * 1_001;
+            denominator = framesIn1001Seconds * (division & 0xFF);
         }
-        int frames = -(division >> 8);
-        long framesIn1001Seconds = frames == 29 ? 30_000 : 1_001L * frames;
-        long numerator = 2 * GridTime.QUARTER * 1_001;
-        long denominator = framesIn1001Seconds * (division & 0xFF);
         long common = GridTime.greatestCommonDivisor(numerator, denominator);
         return new long[] {numerator / common, denominator / common};
     }
