@@ -9,6 +9,7 @@ import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.midi.Watch;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
@@ -79,7 +80,7 @@ final class NewCommand implements Callable<Integer> {
     }
 
     private Project fromMidi(Kit kit, Output output) throws FileProblem {
-        ImportPlan plan = ImportPlan.ofMidi(stream(content.midi), kitName == null ? Optional.empty() : Optional.of(kit));
+        ImportPlan plan = ImportPlan.ofMidi(stream(content.midi), kitName == null ? Optional.empty() : Optional.of(kit), new Watch(output.progress("reading " + content.midi), () -> false));
         output.say(plan.sentence());
         return plan.project();
     }

@@ -13,6 +13,7 @@ import app.promptsparrow.midi.MidiImport;
 import app.promptsparrow.midi.NoteGrid;
 import app.promptsparrow.midi.NoteSource;
 import app.promptsparrow.midi.Taking;
+import app.promptsparrow.midi.Watch;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
@@ -92,9 +93,11 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
     }
 
     /** Reads a MIDI file; a pattern that was carried along comes as it was, unless the notes were changed since. */
-    public static Arrival ofMidi(Path path, Project open) throws FileProblem {
+    public static Arrival ofMidi(Path path, Project open, Watch watch) throws FileProblem {
         try {
-            return ofMidi(MidiFile.read(ImportPlan.read(path)), ImportPlan.nameOf(path), open);
+            Arrival arrival = ofMidi(MidiFile.read(ImportPlan.read(path), ImportPlan.ofBytes(watch)), ImportPlan.nameOf(path), open, ImportPlan.ofNotes(watch));
+            watch.end();
+            return arrival;
         } catch (MidiException wrong) {
             throw new FileProblem(path, wrong.getMessage(), wrong);
         } catch (OutOfMemoryError much) {
@@ -102,10 +105,10 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
         }
     }
 
-    static Arrival ofMidi(MidiFile file, String name, Project open) throws MidiException {
+    private static Arrival ofMidi(MidiFile file, String name, Project open, Watch watch) throws MidiException {
         Source.Notes notes = new Source.Notes(file, name);
         Optional<Project> carried = ImportPlan.carried(file);
-        return carried.isPresent() ? whole(open, new Source.Whole(carried.get(), Optional.of(notes), ""), Map.of()) : notes(open, notes, Taking.PROPOSED);
+        return carried.isPresent() ? whole(open, new Source.Whole(carried.get(), Optional.of(notes), ""), Map.of()) : notes(open, notes, Taking.PROPOSED, watch);
     }
 
     /** Patterns of a chart; its tempo and key are left out. */
@@ -181,8 +184,12 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
     // --- notes ---
 
     private static Arrival notes(Project open, Source.Notes source, Taking taking) throws MidiException {
+        return notes(open, source, taking, Watch.NOBODY);
+    }
+
+    private static Arrival notes(Project open, Source.Notes source, Taking taking, Watch watch) throws MidiException {
         MidiFile file = source.file;
-        MidiImport made = MidiImport.of(file, open.kit(), open.freshRowId().value(), source.name, Project.MAX_BANKS * Bank.SLOTS, taking);
+        MidiImport made = MidiImport.of(file, open.kit(), open.freshRowId().value(), source.name, Project.MAX_BANKS * Bank.SLOTS, taking, watch);
         List<Row> fresh = made.kit().rows().stream().filter(row -> open.kit().row(row.id()).isEmpty()).toList();
         Swing swing = made.grid().swing();
         List<Pattern> own = made.patterns().stream().map(pattern -> pattern.withMeter(file.meter().filter(meter -> !meter.equals(open.meter())))

@@ -11,6 +11,7 @@ import app.promptsparrow.midi.MidiFile;
 import app.promptsparrow.midi.MidiImport;
 import app.promptsparrow.midi.NoteSource;
 import app.promptsparrow.midi.Taking;
+import app.promptsparrow.midi.Watch;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
@@ -42,8 +43,15 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
      * @param wanted the kit to put the notes on, or empty for the carried one or else the usual one
      */
     public static ImportPlan ofMidi(Path path, Optional<Kit> wanted) throws FileProblem {
+        return ofMidi(path, wanted, Watch.NOBODY);
+    }
+
+    /** The same, watched. */
+    public static ImportPlan ofMidi(Path path, Optional<Kit> wanted, Watch watch) throws FileProblem {
         try {
-            return of(MidiFile.read(read(path)), nameOf(path), wanted);
+            ImportPlan plan = of(MidiFile.read(read(path), ofBytes(watch)), nameOf(path), wanted, ofNotes(watch));
+            watch.end();
+            return plan;
         } catch (MidiException wrong) {
             throw new FileProblem(path, wrong.getMessage(), wrong);
         } catch (OutOfMemoryError much) {
@@ -51,13 +59,22 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
         }
     }
 
-    static ImportPlan of(MidiFile file, String name, Optional<Kit> wanted) throws MidiException {
+    /** Reading is about a third of the work, laying the notes on rows the rest. */
+    static Watch ofBytes(Watch watch) {
+        return watch.part(0, 0.3);
+    }
+
+    static Watch ofNotes(Watch watch) {
+        return watch.part(0.3, 1);
+    }
+
+    private static ImportPlan of(MidiFile file, String name, Optional<Kit> wanted, Watch watch) throws MidiException {
         Optional<Project> carried = wanted.isPresent() ? Optional.empty() : carried(file);
         if (carried.isPresent()) {
             return new ImportPlan(carried.get(), true, List.of());
         }
         Kit kit = wanted.orElseGet(BuiltInKits::deckhand);
-        MidiImport made = MidiImport.of(file, kit, kit.highestRowId() + 1, name, Project.MAX_BANKS * Bank.SLOTS, Taking.PROPOSED);
+        MidiImport made = MidiImport.of(file, kit, kit.highestRowId() + 1, name, Project.MAX_BANKS * Bank.SLOTS, Taking.PROPOSED, watch);
         Project project = Project.untitled(made.kit()).withName(name).withBanks(Bank.holding(made.patterns()));
         project = project.withMeter(file.meter().orElse(project.meter())).withTempo(file.tempo()).withSwing(made.grid().swing());
         return new ImportPlan(project, false, remarks(file, made));

@@ -50,7 +50,12 @@ public record MidiFile(long[] tickUnits, Tempo tempo, Optional<Meter> meter, Lis
      * @throws MidiException with a sentence that says what is wrong and where
      */
     public static MidiFile read(byte[] file) throws MidiException {
-        return new SmfReader(unwrapped(file)).read();
+        return read(file, Watch.NOBODY);
+    }
+
+    /** The same, watched. */
+    public static MidiFile read(byte[] file, Watch watch) throws MidiException {
+        return new SmfReader(unwrapped(file), watch).read();
     }
 
     private static byte[] unwrapped(byte[] bytes) throws MidiException {

@@ -54,16 +54,22 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
      * @throws MidiException if the file has no notes, or is longer than a project's banks hold
      */
     public static MidiImport of(MidiFile file, Kit kit, int firstId, String name, int mostPatterns, Taking taking) throws MidiException {
+        return of(file, kit, firstId, name, mostPatterns, taking, Watch.NOBODY);
+    }
+
+    /** The same, watched. */
+    public static MidiImport of(MidiFile file, Kit kit, int firstId, String name, int mostPatterns, Taking taking, Watch watch) throws MidiException {
         if (file.notes().isEmpty()) {
             throw new MidiException("it has no notes");
         }
-        return new Maker(file, new NoteRows(file, kit, firstId, taking)).make(kit, name, mostPatterns, taking);
+        return new Maker(file, new NoteRows(file, kit, firstId, taking, watch.part(0, 0.3)), watch.part(0.5, 1)).make(kit, name, mostPatterns, taking);
     }
 
     private static final class Maker {
 
         private final MidiFile file;
         private final NoteRows rows;
+        private final Watch watch;
         private final List<String> remarks = new ArrayList<>();
         private final Map<RowId, List<MidiNote>> byRow;
         private final Meter meter;
@@ -72,9 +78,10 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
         private int moved;
         private int timed;
 
-        Maker(MidiFile file, NoteRows rows) {
+        Maker(MidiFile file, NoteRows rows, Watch watch) {
             this.file = file;
             this.rows = rows;
+            this.watch = watch;
             this.byRow = rows.byRow();
             this.kit = rows.kit();
             this.lost = rows.lost();
@@ -140,14 +147,17 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
         }
 
         /** Each pattern's lanes; a note a little before a line belongs to what follows. */
-        private List<SortedMap<RowId, Lane>> lanes(int count, long patternSteps, long wholeSteps, NoteGrid grid) {
+        private List<SortedMap<RowId, Lane>> lanes(int count, long patternSteps, long wholeSteps, NoteGrid grid) throws MidiException {
             List<SortedMap<RowId, Lane>> lanes = new ArrayList<>();
             for (int i = 0; i < count; i++) {
                 lanes.add(new TreeMap<>());
             }
             long stepUnits = grid.step().units();
             long patternUnits = patternSteps * stepUnits;
-            byRow.forEach((row, notes) -> {
+            int done = 0;
+            for (Map.Entry<RowId, List<MidiNote>> ofRow : byRow.entrySet()) {
+                RowId row = ofRow.getKey();
+                List<MidiNote> notes = ofRow.getValue();
                 Row to = kit.row(row).orElseThrow();
                 MidiNote before = null;
                 NoteGrid own = grid.of(row);
@@ -164,10 +174,11 @@ public record MidiImport(Kit kit, List<Pattern> patterns, NoteGrid grid, List<As
                         }
                         put(hits, note, start - index * patternUnits, file.units(note.end()) - start, to.isBass(), slides(to, before, note), own);
                         before = note;
+                        watch.after(++done, done, file.notes().size());
                     }
                     lanes.get(index).put(row, Lane.EMPTY.withStep(Optional.ofNullable(grid.own().get(row))).withHits(Arrays.stream(hits).filter(Objects::nonNull).toList()));
                 }
-            });
+            }
             return lanes;
         }
 

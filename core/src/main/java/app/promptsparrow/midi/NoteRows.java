@@ -27,6 +27,7 @@ final class NoteRows {
 
     private final MidiFile file;
     private final Taking taking;
+    private final Watch watch;
     private final List<String> remarks = new ArrayList<>();
     private final Map<RowId, List<MidiNote>> byRow = new LinkedHashMap<>();
     private final Map<NoteSource, From> taken = new TreeMap<>();
@@ -49,11 +50,12 @@ final class NoteRows {
         }
     }
 
-    NoteRows(MidiFile file, Kit kit, int firstId, Taking taking) {
+    NoteRows(MidiFile file, Kit kit, int firstId, Taking taking, Watch watch) throws MidiException {
         this.file = file;
         this.kit = kit;
         this.nextId = firstId;
         this.taking = taking;
+        this.watch = watch;
         assign();
     }
 
@@ -88,10 +90,12 @@ final class NoteRows {
         }).toList();
     }
 
-    private void assign() {
+    private void assign() throws MidiException {
         Map<Integer, List<MidiNote>> lines = new TreeMap<>();
         From[] drums = new From[17 * 128]; // by channel and key: a file may have millions of notes
+        int count = 0;
         for (MidiNote note : file.notes()) {
+            watch.after(++count, count, file.notes().size());
             if (!taking.drums().contains(note.channel())) {
                 lines.computeIfAbsent(note.channel(), channel -> new ArrayList<>()).add(note);
                 continue;

@@ -27,9 +27,10 @@ final class SmfReader {
     private static final int KEYS = 16 * 128;
 
     private final ByteBuffer in;
+    private final Watch watch;
     private final List<MidiNote> notes = new ArrayList<>();
     private int division;
-    private long events;
+    private int events;
     private long endTick;
     private byte[] carried;
     private int micros;
@@ -49,8 +50,9 @@ final class SmfReader {
     private int[] nextOf = new int[256];
     private int begun;
 
-    SmfReader(byte[] bytes) {
+    SmfReader(byte[] bytes, Watch watch) {
         in = ByteBuffer.wrap(bytes);
+        this.watch = watch;
     }
 
     MidiFile read() throws MidiException {
@@ -111,6 +113,7 @@ final class SmfReader {
             if (++events > MidiFile.MAX_EVENTS) {
                 throw new MidiException("it has more than " + MidiFile.MAX_EVENTS + " events, which is the most that are read");
             }
+            watch.after(events, in.position(), in.limit());
             int first = next();
             if (first == 0xFF) {
                 int type = next();

@@ -32,7 +32,7 @@ class ArrivalTest {
     Path folder;
 
     private Arrival read(MidiBytes bytes) throws Exception {
-        return Arrival.ofMidi(Files.write(folder.resolve("in.mid"), bytes.file(96)), OPEN);
+        return Arrival.ofMidi(Files.write(folder.resolve("in.mid"), bytes.file(96)), OPEN, Watch.NOBODY);
     }
 
     /** Kick on 1 and 3, snare on 2 and 4, a note that no row has on every eighth. */
@@ -138,7 +138,7 @@ class ArrivalTest {
         Pattern own = OPEN.at(DemoProject.FIRST_SHOWN).orElseThrow();
         Path file = folder.resolve("own.mid");
         MidiPlan.of(OPEN, new Choice.OnePattern(DemoProject.FIRST_SHOWN), OptionalInt.of(1), MidiOptions.USUAL).write(file);
-        Arrival exact = Arrival.ofMidi(file, OPEN);
+        Arrival exact = Arrival.ofMidi(file, OPEN, Watch.NOBODY);
         assertThat(exact.isExact() && exact.isPlain()).isTrue();
         assertThat(exact.patterns().get(0).lanes()).isEqualTo(own.lanes());
         Arrival notes = exact.asNotes();

@@ -204,7 +204,7 @@ class MidiReadingTest {
         Project open = Project.untitled();
         open = open.withKit(open.kit().with(new RowId(1), row -> row.withName("Boot"))).withKit(open.kit().without(new RowId(3)));
         Project target = open.withKit(open.kit().with(new RowId(1), row -> row.withName("Boot")));
-        Arrival read = Arrival.ofMidi(path, target);
+        Arrival read = Arrival.ofMidi(path, target, Watch.NOBODY);
         Pattern wake = demo.at(DemoProject.FIRST_SHOWN).orElseThrow();
         assertThat(read.patterns()).hasSize(1);
         assertThat(read.patterns().get(0).id()).isEqualTo(target.freshPatternId());
@@ -220,7 +220,7 @@ class MidiReadingTest {
         for (int i = 0; i < 8; i++) { // sixteenths of 24 ticks, every second one 4 late
             bytes.note(i == 0 ? 0 : 12, 10, 42, 90, 16).note(12, 10, 42, 70, 8);
         }
-        Arrival read = Arrival.ofMidi(Files.write(folder.resolve("swung.mid"), bytes.file(96)), DemoProject.make());
+        Arrival read = Arrival.ofMidi(Files.write(folder.resolve("swung.mid"), bytes.file(96)), DemoProject.make(), Watch.NOBODY);
         Pattern pattern = read.patterns().get(0);
         assertThat(pattern.swing().orElseThrow().perMille()).isBetween(570, 590);
         assertThat(pattern.lane(new RowId(4)).hits()).hasSize(16);

@@ -10,6 +10,7 @@ import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.KitFile;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.kit.BuiltInKits;
+import app.promptsparrow.midi.Watch;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.SongText;
@@ -86,7 +87,7 @@ public final class Readers {
             case MIDI -> {
                 Path midi = file("f.mid", data);
                 ImportPlan.ofMidi(midi, Optional.empty());
-                Arrival.ofMidi(midi, OPEN);
+                Arrival.ofMidi(midi, OPEN, Watch.NOBODY);
             }
             case SOUND -> SampleReader.read(new ByteArrayInputStream(data), RATE, () -> false);
             case SFZ -> SfzReader.open(file("f.sfz", data));

@@ -20,7 +20,6 @@ import app.promptsparrow.project.Project;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.function.Supplier;
 
@@ -103,18 +102,11 @@ public final class BringFiles implements BringIn.Files {
 
     private void midi(Path file) {
         Project open = store.project();
-        AtomicBoolean stop = jobs.begun();
-        session.say("reading " + file.getFileName() + " … Escape drops it");
-        jobs.beside(() -> {
-            Arrival read = Arrival.ofMidi(file, open);
-            return () -> {
-                if (stop.get()) {
-                    session.say(file.getFileName() + " dropped; nothing was brought in");
-                } else {
-                    bringIn(file, read);
-                }
-            };
-        }, () -> jobs.ended(stop));
+        Reading reading = new Reading(session, file);
+        jobs.beside(reading.watched(watch -> {
+            Arrival read = Arrival.ofMidi(file, open, watch);
+            return () -> bringIn(file, read);
+        }), reading::ended);
     }
 
     @Override

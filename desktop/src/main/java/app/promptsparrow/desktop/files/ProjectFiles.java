@@ -376,13 +376,14 @@ public final class ProjectFiles {
     public void openMidi() {
         unlessUnsaved(() -> questions.fileToImport("Open a MIDI file as project", ".mid").ifPresent(file -> {
             Project before = store.project();
-            jobs.inOrder(() -> {
-                ImportPlan plan = ImportPlan.ofMidi(file, Optional.empty());
+            Reading reading = new Reading(session, file);
+            jobs.inOrder(reading.watched(watch -> {
+                ImportPlan plan = ImportPlan.ofMidi(file, Optional.empty(), watch);
                 return () -> unlessEditedSince(before, () -> {
                     store.open(plan.project().withName(ImportPlan.nameOf(file)), Optional.empty());
                     session.say(file.getFileName() + ": " + plan.sentence());
                 });
-            });
+            }), reading::ended);
         }));
     }
 }

@@ -37,7 +37,12 @@ public final class Jobs {
 
     /** Work with project files, behind all that was asked for before. */
     public void inOrder(Work work) {
-        run(queue, work, () -> { });
+        inOrder(work, () -> { });
+    }
+
+    /** @param ended run on the UI thread before its answer, also if it failed */
+    public void inOrder(Work work, Runnable ended) {
+        run(queue, work, ended);
     }
 
     /**

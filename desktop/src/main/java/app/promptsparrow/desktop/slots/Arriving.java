@@ -35,11 +35,11 @@ public final class Arriving {
     private boolean working;
     private Runnable back = () -> { };
     private final Deque<Offer> queue = new ArrayDeque<>();
+    private final List<Wished> waiting = new ArrayList<>();
 
     /** A file that waits for its turn. */
     private record Offer(String file, Arrival arrival) {
     }
-    private final List<Wished> waiting = new ArrayList<>();
 
     /**
      * A change that is still to be computed.

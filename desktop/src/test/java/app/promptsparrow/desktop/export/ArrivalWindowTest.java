@@ -11,8 +11,10 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.io.ByteArrayOutputStream;
+import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
@@ -39,14 +41,20 @@ class ArrivalWindowTest extends WindowUnderTest {
 
     /** Four quarters of a file at 120 BPM: kick, a cowbell that no row has, kick, cowbell. */
     private static byte[] beat() {
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        out.writeBytes(new byte[] {'M', 'T', 'h', 'd', 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 'M', 'T', 'r', 'k', 0, 0, 0, 4 * 8 + 4});
-        for (int beat = 0; beat < 4; beat++) {
+        return quarters(4);
+    }
+
+    /** The same for longer. */
+    private static byte[] quarters(int count) {
+        ByteArrayOutputStream track = new ByteArrayOutputStream();
+        for (int beat = 0; beat < count; beat++) {
             byte key = (byte) (beat % 2 == 0 ? 36 : 67);
-            out.writeBytes(new byte[] {(byte) (beat == 0 ? 0 : 72), (byte) 0x99, key, 100, 24, (byte) 0x89, key, 64});
+            track.writeBytes(new byte[] {(byte) (beat == 0 ? 0 : 72), (byte) 0x99, key, 100, 24, (byte) 0x89, key, 64});
         }
-        out.writeBytes(new byte[] {0, (byte) 0xFF, 0x2F, 0});
-        return out.toByteArray();
+        track.writeBytes(new byte[] {0, (byte) 0xFF, 0x2F, 0});
+        ByteBuffer file = ByteBuffer.allocate(22 + track.size());
+        file.put(new byte[] {'M', 'T', 'h', 'd', 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, 'M', 'T', 'r', 'k'}).putInt(track.size()).put(track.toByteArray());
+        return file.array();
     }
 
     private void read(FxRobot robot) throws Exception {
@@ -182,5 +190,19 @@ class ArrivalWindowTest extends WindowUnderTest {
         robot.clickOn("#arrival-put");
         until(() -> store.project().filledSlots().size() == before + 1);
         until(() -> robot.lookup("#grid").tryQuery().isPresent());
+    }
+
+    @Test
+    void a_long_file_tells_how_far_it_is_read_and_escape_drops_it(FxRobot robot) throws Exception {
+        Files.write(answer, quarters(2_400_000));
+        Project before = store.project();
+        List<String> said = new ArrayList<>();
+        interact(() -> session.onChange(() -> said.add(session.message())));
+        menu(robot, "menu-bring-midi");
+        until(() -> session.message().startsWith("reading beat.mid: ") && session.message().contains(" % "));
+        robot.push(KeyCode.ESCAPE);
+        until(() -> session.message().equals("beat.mid dropped; nothing was brought in"));
+        assertThat(said).noneMatch(text -> text.contains("100 %"));
+        assertThat(store.project()).isSameAs(before);
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.WindowUnderTest;
 import app.promptsparrow.export.Arrival;
+import app.promptsparrow.midi.Watch;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
@@ -278,7 +279,7 @@ class ExportWindowTest extends WindowUnderTest {
         }
         Path file = Path.of(Files.readString(said));
         assertThat(file.getFileName().toString()).isEqualTo("Wake 92 A minor.mid");
-        assertThat(Arrival.ofMidi(file, store.project()).patterns().get(0).lanes()).isEqualTo(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().lanes());
+        assertThat(Arrival.ofMidi(file, store.project(), Watch.NOBODY).patterns().get(0).lanes()).isEqualTo(store.project().at(DemoProject.FIRST_SHOWN).orElseThrow().lanes());
         until(() -> session.message().contains("so that nothing sounds twice"));
     }
 
