@@ -244,7 +244,7 @@ public final class ChartReader {
 
     /** A name without the tabs and other control characters that a text may hold. */
     private static String onOneLine(String name) {
-        return name.replaceAll("\\p{Cntrl}+", " ");
+        return name.replaceAll("\\p{Cc}+", " ");
     }
 
     /** The kit's row of that name, or a new one that is not in the kit yet. */

@@ -101,8 +101,7 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
 
     /** A name for what is in a file: its own without the ending. */
     public static String nameOf(Path path) {
-        String name = path.getFileName().toString().replaceAll("\\.[^.]*$", "");
-        return name.isBlank() ? Project.UNTITLED : name.length() > Row.MAX_NAME ? name.substring(0, Row.MAX_NAME) : name;
+        return Row.nameOf(path.getFileName().toString().replaceAll("\\.[^.]*$", ""), Project.UNTITLED);
     }
 
     static byte[] read(Path path) throws FileProblem {

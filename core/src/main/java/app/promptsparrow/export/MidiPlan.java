@@ -118,7 +118,7 @@ public final class MidiPlan {
 
     /** A name without what file systems do not take. */
     public static String fileName(String name) {
-        String safe = name.replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", "_").strip();
+        String safe = name.replaceAll("[\\\\/:*?\"<>|\\p{Cc}]", "_").strip();
         return safe.isEmpty() || safe.chars().allMatch(c -> c == '.') ? "unnamed" : safe.length() > 80 ? safe.substring(0, 80) : safe;
     }
 }

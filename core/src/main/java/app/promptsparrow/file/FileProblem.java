@@ -22,7 +22,7 @@ public final class FileProblem extends Exception {
     }
 
     private FileProblem(String sentence, Throwable cause) {
-        super(sentence.replaceAll("\\p{Cntrl}", "?"), cause); // damaged names stay on one line
+        super(sentence.replaceAll("\\p{Cc}", "?"), cause); // damaged names stay on one line
     }
 
     /** What is wrong with a sound file, which goes on behind its name: {@code is empty}. */

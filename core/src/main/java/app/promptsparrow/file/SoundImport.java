@@ -54,10 +54,9 @@ public record SoundImport(String name, String hash, SampleBuffer frames, SampleA
 
     /** A file's name without its ending, as a row may be called. */
     public static String named(Path file) {
-        String name = file.getFileName().toString().replaceAll("\\p{Cntrl}", "_");
+        String name = file.getFileName().toString();
         int dot = name.lastIndexOf('.');
-        String bare = dot > 0 ? name.substring(0, dot) : name;
-        return bare.isBlank() ? "sound" : bare.substring(0, Math.min(Row.MAX_NAME, bare.length()));
+        return Row.nameOf(dot > 0 ? name.substring(0, dot) : name, "sound");
     }
 
     /** Whether a file is a sound by its name. */

@@ -40,6 +40,12 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
         }
     }
 
+    /** A name made of any text: control characters as underscores, cut where it is too long; {@code otherwise} where nothing is left. */
+    public static String nameOf(String text, String otherwise) {
+        String clean = text.replaceAll("\\p{Cc}", "_").strip();
+        return clean.isEmpty() ? otherwise : clean.substring(0, Math.min(MAX_NAME, clean.length()));
+    }
+
     /** Refuses an empty, too long or many-lined name with a sentence that begins with {@code what}. */
     public static void checkName(String what, String name) {
         if (name.isBlank() || name.length() > MAX_NAME || name.chars().anyMatch(Character::isISOControl)) {

@@ -52,7 +52,7 @@ public record Backing(String file, Optional<String> kept, long offset, double le
     /** What it is called. */
     public String name() {
         String name = file.substring(Math.max(file.lastIndexOf('/'), file.lastIndexOf('\\')) + 1);
-        return name.isEmpty() ? file : name.length() > Row.MAX_NAME ? name.substring(0, Row.MAX_NAME) : name;
+        return Row.nameOf(name, file);
     }
 
     public Backing withFile(String to) {

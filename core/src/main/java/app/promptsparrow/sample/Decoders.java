@@ -14,6 +14,9 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.util.Optional;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
@@ -40,6 +43,15 @@ final class Decoders {
     private static final int MOST_CHANNELS = 8;
 
     private Decoders() {
+    }
+
+    /** Opens a file, and nothing else that a path may lead to. */
+    static InputStream open(Path file) throws IOException, SoundFileException {
+        BasicFileAttributes what = Files.readAttributes(file, BasicFileAttributes.class); // unlike the questions of Files it says why it cannot tell
+        if (!what.isRegularFile()) {
+            throw new SoundFileException(what.isDirectory() ? "is a folder" : "is no file");
+        }
+        return Files.newInputStream(file);
     }
 
     /** Decodes all of a stream. */

@@ -44,12 +44,9 @@ public final class LongFrames {
      */
     public static LongFrames read(Path file, int rateHz, int mostSeconds, Path folder, BooleanSupplier cancelled, DoubleConsumer progress) throws SoundFileException {
         try {
-            if (!Files.isRegularFile(file)) {
-                throw new SoundFileException(Files.isDirectory(file) ? "is a folder" : "is not there");
-            }
             Files.createDirectories(folder);
             Path temporary = Files.createTempFile(folder, "backing", ".pcm");
-            try (InputStream in = Files.newInputStream(file)) {
+            try (InputStream in = Decoders.open(file)) {
                 Writer writer = new Writer(rateHz, mostSeconds, cancelled, progress);
                 try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(temporary), 1 << 16)) {
                     writer.out = out;
@@ -61,7 +58,7 @@ public final class LongFrames {
                 Files.deleteIfExists(temporary); // the system keeps what is in it until it is no longer in use
             }
         } catch (IOException unreadable) {
-            throw new SoundFileException("cannot be read: " + (unreadable.getMessage() == null ? "no reason is told" : unreadable.getMessage()), unreadable);
+            throw SoundFileException.of(unreadable);
         }
     }
 

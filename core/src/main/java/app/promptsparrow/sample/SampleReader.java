@@ -32,19 +32,12 @@ public final class SampleReader {
      */
     public static SampleBuffer read(Path file, int rateHz, BooleanSupplier cancelled) throws SoundFileException {
         try {
-            if (!Files.isRegularFile(file)) {
-                throw new SoundFileException(Files.isDirectory(file) ? "is a folder" : Files.exists(file) ? "is no file" : "is not there");
-            }
-            try (InputStream in = Files.newInputStream(file)) {
+            try (InputStream in = Decoders.open(file)) {
                 return read(in, rateHz, cancelled);
             }
         } catch (IOException unreadable) {
-            throw new SoundFileException("cannot be read: " + (unreadable.getMessage() == null ? "no reason is told" : reason(unreadable)), unreadable);
+            throw SoundFileException.of(unreadable);
         }
-    }
-
-    private static String reason(IOException problem) {
-        return problem instanceof java.nio.file.AccessDeniedException ? "no permission" : problem.getMessage();
     }
 
     /** The usual ending of a sound file's name, by what the file begins with; {@code bin} if it is none. */
@@ -57,7 +50,7 @@ public final class SampleReader {
     /** The rate that a file was recorded at; refuses what {@link #read} refuses at its beginning. */
     public static int fileHz(Path file) throws SoundFileException {
         int[] found = new int[1];
-        try (InputStream in = Files.newInputStream(file)) {
+        try (InputStream in = Decoders.open(file)) {
             Decoders.decode(in, new FrameSink() {
                 @Override
                 public void begin(int channels, int rateHz, long expected) throws SoundFileException {
@@ -76,7 +69,7 @@ public final class SampleReader {
                 throw told;
             }
         } catch (IOException unreadable) {
-            throw new SoundFileException("cannot be read: " + reason(unreadable), unreadable);
+            throw SoundFileException.of(unreadable);
         }
         return found[0];
     }

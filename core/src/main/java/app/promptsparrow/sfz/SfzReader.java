@@ -181,8 +181,8 @@ public final class SfzReader {
     }
 
     private static String clean(String name) {
-        String clean = name.replaceAll("\\p{Cntrl}", "_").strip();
-        return clean.isEmpty() ? "Row" : clean.substring(0, Math.min(Row.MAX_NAME - 4, clean.length())); // with room for a number
+        String clean = Row.nameOf(name, "Row");
+        return clean.substring(0, Math.min(Row.MAX_NAME - 4, clean.length())); // with room for a number
     }
 
     /** At most as many as a row can have: of sounds that take turns in every range of velocities the first ones, of many ranges some. */

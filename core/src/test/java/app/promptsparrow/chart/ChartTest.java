@@ -7,6 +7,7 @@ import app.promptsparrow.Generated;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
@@ -285,5 +286,12 @@ class ChartTest {
         assertThatThrownBy(() -> ChartReader.read("z".repeat(150) + " |x|", BuiltInKits.deckhand()))
                 .satisfies(wrong -> assertThat(wrong.getMessage()).contains("z".repeat(60) + "…").hasSizeLessThan(300));
         assertThatThrownBy(() -> ChartReader.read("Kick |x\u202E|", BuiltInKits.deckhand())).hasMessageContaining("'\\u202e' is no cell");
+    }
+
+    @Test
+    void control_characters_in_names_become_spaces_also_those_beyond_ascii() throws Exception {
+        Chart chart = read("# Slow\u009fdrift\nmy\u0085own\u001b\tkick | x--- |");
+        assertThat(chart.patterns().get(0).name()).isEqualTo("Slow drift");
+        assertThat(chart.kit().rows()).extracting(Row::name).contains("my own kick");
     }
 }

@@ -274,4 +274,12 @@ class MidiImportTest {
             }
         }
     }
+
+    @Test
+    void a_file_may_be_called_anything() throws Exception {
+        byte[] whole = bare(chart("Kick |x---|"), FIRST, 1);
+        assertThat(ImportPlan.ofMidi(Files.write(folder.resolve("slow\u009fdrift\n.mid"), whole), Optional.empty()).project().name()).isEqualTo("slow_drift_");
+        assertThat(ImportPlan.ofMidi(Files.write(folder.resolve("w".repeat(240) + ".mid"), whole), Optional.empty()).project().name()).hasSize(Row.MAX_NAME);
+        assertThat(ImportPlan.ofMidi(Files.write(folder.resolve(" .mid"), whole), Optional.empty()).project().name()).isEqualTo(Project.UNTITLED);
+    }
 }
