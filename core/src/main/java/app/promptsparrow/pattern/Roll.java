@@ -28,6 +28,10 @@ public record Roll(int count, int spanSteps, int rampPercent, int rampCents) {
         return new Roll(count, spanSteps, 100, 0);
     }
 
+    public Roll withSpan(int to) {
+        return new Roll(count, to, rampPercent, rampCents);
+    }
+
     /**
      * Velocity of hit {@code index} (from 0): in a straight line from the hit's to its ramped one, which is brought into 1 to
      * 127 first; each rounded half up.

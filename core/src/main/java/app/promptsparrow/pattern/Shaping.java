@@ -38,6 +38,11 @@ public final class Shaping {
         long start(long step) {
             return swing.bend(step * stepUnits);
         }
+
+        /** Where a hit sounds, its timing included, in units. */
+        public long sounds(Hit hit) {
+            return start(hit.step()) + GridTime.share(stepUnits, hit.timing(), Hit.STEP);
+        }
     }
 
     /** How many steps around a place a free one is sought. */
@@ -169,21 +174,38 @@ public final class Shaping {
         return hit.withTiming((int) GridTime.roundHalfUp((long) hit.timing() * (100 - strengthPercent), 100));
     }
 
-    /**
-     * The same hits on another grid, sounding where they did as far as it allows: every hit goes to the nearest free step
-     * within reach of its timing; one that finds none is lost. Lengths keep their duration.
-     */
+    /** The same hits on another grid, sounding where they did as far as it allows, see {@link #laid}. */
     public static Result keepingTime(List<Hit> hits, Grid before, Grid after) {
+        return laid(hits.stream().map(hit -> new Sounding(hit, before.sounds(hit), before.stepUnits)).toList(), after);
+    }
+
+    /**
+     * A hit at its place in time.
+     *
+     * @param at        where it sounds, swing and timing included, in units
+     * @param stepUnits the step that its length and its roll are measured in
+     */
+    public record Sounding(Hit hit, long at, long stepUnits) {
+    }
+
+    /**
+     * Hits put on a grid: each goes to the nearest free step within reach of its timing; one that finds none is lost. Lengths and rolls keep
+     * their duration, rolls in whole steps.
+     */
+    public static Result laid(List<Sounding> hits, Grid grid) {
         SortedMap<Integer, Hit> byStep = new TreeMap<>();
         int lost = 0;
-        for (Hit hit : hits) {
-            long sounds = before.start(hit.step()) + GridTime.share(before.stepUnits, hit.timing(), Hit.STEP);
-            long gate = Math.max(1, Math.min(Hit.MAX_LENGTH, GridTime.roundHalfUp(hit.length() * before.stepUnits, after.stepUnits)));
-            Optional<Hit> laid = nearest(hit, sounds, byStep.keySet(), after);
-            laid.ifPresent(to -> byStep.put(to.step(), to.withLength((int) gate)));
+        for (Sounding one : hits) {
+            long gate = Math.max(1, Math.min(Hit.MAX_LENGTH, GridTime.roundHalfUp(one.hit.length() * one.stepUnits, grid.stepUnits)));
+            Optional<Hit> laid = nearest(one.hit, one.at, byStep.keySet(), grid);
+            laid.ifPresent(to -> byStep.put(to.step(), to.withLength((int) gate).withRoll(to.roll().map(roll -> roll.withSpan(span(one, roll, grid))).orElse(null))));
             lost += laid.isPresent() ? 0 : 1;
         }
         return new Result(List.copyOf(byStep.values()), lost);
+    }
+
+    private static int span(Sounding one, Roll roll, Grid grid) {
+        return (int) Math.max(1, Math.min(Roll.MAX_SPAN, GridTime.roundHalfUp(roll.spanSteps() * one.stepUnits, grid.stepUnits)));
     }
 
     /** The nearest free step, its timing brought into what is possible: where swing stretches the grid a hit may lie further
