@@ -9,6 +9,7 @@ import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongEdit;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
@@ -45,8 +46,12 @@ public sealed interface Choice {
     record OneSong(int song) implements Choice {
     }
 
-    /** A song that is none of the project: what was played. */
-    record AsPlayed(Song song) implements Choice {
+    /** A song that is none of the project: what was played. @param pieces of patterns, that the project has not either */
+    record AsPlayed(Song song, List<Pattern> pieces) implements Choice {
+
+        private Project with(Project project) {
+            return new SongEdit.AddPlayed("", song, pieces).apply(project);
+        }
     }
 
     /**
@@ -98,7 +103,8 @@ public sealed interface Choice {
             return List.of(songPiece(project, Song.ofBank(bank), repeat));
         }
         if (this instanceof AsPlayed played) {
-            return List.of(songPiece(project, played.song, repeat));
+            Project with = played.with(project);
+            return List.of(songPiece(with, with.songs().get(with.songs().size() - 1), repeat));
         }
         int index = ((OneSong) this).song;
         if (index < 0 || index >= project.songs().size()) {
@@ -112,12 +118,13 @@ public sealed interface Choice {
      *
      * @throws IllegalArgumentException with a sentence when there is nothing there
      */
-    default List<Pattern> patterns(Project project) {
+    default List<Pattern> patterns(Project open) {
+        Project project = this instanceof AsPlayed played ? played.with(open) : open;
         List<Pattern> patterns = this instanceof OnePattern one ? project.at(one.slot).stream().toList()
                 : this instanceof EachOfBank each ? bank(project, each.bank).patterns()
                 : this instanceof BankInOrder order ? bank(project, order.bank).patterns()
                 : this instanceof EachOfAll ? project.banks().stream().flatMap(bank -> bank.patterns().stream()).toList()
-                : played(project).entries().stream().flatMap(entry -> Stream.concat(Stream.of(entry.pattern()), entry.fill().stream()))
+                : song(project).entries().stream().flatMap(entry -> Stream.concat(Stream.of(entry.pattern()), entry.fill().stream()))
                         .distinct().flatMap(id -> project.pattern(id).stream()).toList();
         if (patterns.isEmpty()) {
             throw new IllegalArgumentException("there is no pattern in it");
@@ -125,8 +132,8 @@ public sealed interface Choice {
         return patterns;
     }
 
-    private Song played(Project project) {
-        return this instanceof AsPlayed played ? played.song : project.songs().get(((OneSong) this).song);
+    private Song song(Project project) {
+        return project.songs().get(this instanceof OneSong one ? one.song : project.songs().size() - 1);
     }
 
     private static Bank bank(Project project, int index) {

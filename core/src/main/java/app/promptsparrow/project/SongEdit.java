@@ -1,7 +1,12 @@
 package app.promptsparrow.project;
 
+import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** A change of the songs, or of one: what it becomes is computed by {@link Song} before. */
 public sealed interface SongEdit extends Edit {
@@ -13,6 +18,41 @@ public sealed interface SongEdit extends Edit {
             List<Song> more = new ArrayList<>(project.songs());
             more.add(song);
             return project.withSongs(more);
+        }
+    }
+
+    /**
+     * Adds a song of what was played, and in banks of their own the pieces of patterns that it has beside whole ones. Ids that were given out
+     * meanwhile are given anew.
+     *
+     * @param pieces patterns that the project has not, under the ids that the song names them by
+     */
+    record AddPlayed(String name, Song song, List<Pattern> pieces) implements SongEdit {
+
+        public AddPlayed {
+            pieces = List.copyOf(pieces);
+        }
+
+        @Override
+        public Project apply(Project project) {
+            Map<PatternId, PatternId> ids = new HashMap<>();
+            List<Pattern> own = new ArrayList<>();
+            int next = project.freshPatternId().value();
+            for (Pattern piece : pieces) {
+                own.add(piece.withId(new PatternId(next++)));
+                ids.put(piece.id(), own.get(own.size() - 1).id());
+            }
+            List<Bank> more = Bank.holding(own);
+            if (project.banks().size() + more.size() > Project.MAX_BANKS) {
+                throw new IllegalArgumentException("the pieces of patterns that were played need " + Plural.of(more.size(), "bank") + ", and the project has no room for them: delete a bank");
+            }
+            List<Bank> banks = new ArrayList<>(project.banks());
+            for (Bank bank : more) {
+                banks.add(bank.withName(song.name() + (more.size() == 1 ? "" : ", " + (banks.size() - project.banks().size() + 1))));
+            }
+            List<Song.Entry> entries = song.entries().stream().map(entry -> new Song.Entry(ids.getOrDefault(entry.pattern(), entry.pattern()), entry.repeats(),
+                    entry.fill().map(fill -> ids.getOrDefault(fill, fill)), entry.rests())).toList();
+            return new AddSong(name, song.withId(project.freshSongId()).withEntries(entries)).apply(project.withBanks(banks));
         }
     }
 

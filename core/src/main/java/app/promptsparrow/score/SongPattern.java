@@ -103,9 +103,8 @@ public final class SongPattern {
     private Optional<Lane> as(List<Pass> passes, RowId row) {
         StepValue step = passes.get(0).pattern.laneStep(row);
         Swing swing = swing(row, step);
-        long even = swing.isStraight() ? step.units() : Math.max(step.units(), 2 * swing.unit().units());
         boolean same = passes.stream().allMatch(pass -> pass.pattern.laneStep(row).equals(step) && project.swingOf(pass.pattern, row).equals(swing)
-                && pass.start % even == 0 && pass.zero % step.units() == 0);
+                && swing.isEvenAt(pass.start, step.units()) && pass.zero % step.units() == 0);
         if (!same || map.length() / step.units() > Pattern.MAX_LANE_STEPS) {
             return Optional.empty();
         }

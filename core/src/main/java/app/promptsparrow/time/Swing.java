@@ -55,6 +55,11 @@ public record Swing(int perMille, StepValue unit) {
         return units - place + straight;
     }
 
+    /** Whether a grid of such steps is at a position as it is at its start. */
+    public boolean isEvenAt(long units, long stepUnits) {
+        return units % stepUnits == 0 && (isStraight() || units % (2 * unit.units()) == 0);
+    }
+
     /** {@code 57 %} or {@code 66.7 %}. */
     public String text() {
         return (perMille % 10 == 0 ? "" + perMille / 10 : "" + perMille / 10.0) + " %";

@@ -52,7 +52,7 @@ public final class HistoryTestEdits {
         int number = random.nextInt(300);
         int bank = random.nextInt(project.banks().size());
         int other = (project.slotOf(pattern.id()).orElseThrow().bank() + 1) % project.banks().size(); // a pattern always stays
-        return switch (random.nextInt(49)) {
+        return switch (random.nextInt(50)) {
             case 0 -> new ProjectEdit.SetTempo(new Tempo(20_000 + random.nextInt(380_000)));
             case 1 -> new ProjectEdit.SetMeter(new Meter(1 + random.nextInt(32), 4 << random.nextInt(3)));
             case 2 -> new ProjectEdit.SetSwing(new Swing(500 + random.nextInt(251), StepValue.EIGHTH));
@@ -103,6 +103,8 @@ public final class HistoryTestEdits {
             case 47 -> project.songs().isEmpty() ? new BankEdit.AddBank("More") : new SongEdit.DeleteSong("Delete", project.songs().get(number % project.songs().size()).id());
             case 48 -> new ProjectEdit.SetBacking("Backing", random.nextInt(4) == 0 ? Optional.empty() : Optional.of(new Backing("/music/" + number + ".wav", random.nextBoolean() ? Optional.empty()
                     : Optional.of("0123456789abcdef".repeat(4)), number * 1_000L - 99_999, number % 60 - 50, random.nextBoolean(), random.nextBoolean())));
+            case 49 -> project.songs().size() > 3 || project.banks().size() > 20 ? new SongEdit.DeleteSong("Delete", project.songs().isEmpty() ? new SongId(1) : project.songs().get(0).id())
+                    : new SongEdit.AddPlayed("Played", song(random, project, pattern), List.of(pattern.withId(new PatternId(number + 1))));
             case 24 -> new ProjectEdit.SetTouches("Touch", project.touches().with(number % 4, 1 + number % 127));
             default -> new PatternEdit.EditHits("Hits", pattern.id(), row.id(), Set.of(number), List.of(Generated.hit(random, number % 64, row.isBass())));
         };

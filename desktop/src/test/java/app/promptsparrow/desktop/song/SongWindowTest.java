@@ -7,6 +7,7 @@ import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.WindowUnderTest;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.engine.Switch;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
@@ -94,8 +95,8 @@ class SongWindowTest extends WindowUnderTest {
         return new Point2D(at(robot, "#song-rails", share(entry, inEntry), 0).getX(), head.getCenterY());
     }
 
-    private static String written(Song song) {
-        return song.entries().stream().map(entry -> DEMO.pattern(entry.pattern()).orElseThrow().name() + " " + entry.repeats() + entry.fill().map(fill -> " fill " + DEMO.pattern(fill).orElseThrow().name()).orElse(""))
+    private String written(Song song) {
+        return song.entries().stream().map(entry -> store.project().pattern(entry.pattern()).orElseThrow().name() + " " + entry.repeats() + entry.fill().map(fill -> " fill " + store.project().pattern(fill).orElseThrow().name()).orElse(""))
                 .collect(Collectors.joining(", "));
     }
 
@@ -333,8 +334,39 @@ class SongWindowTest extends WindowUnderTest {
         interact(() -> store.apply(new PatternEdit.RenamePattern(id("Wake"), "Wake 2")));
         robot.clickOn("#song-played");
         settle();
-        assertThat(written(song())).isEqualTo("Gulls 3 fill Wake fill, Gulls 1, Wake 1");
+        assertThat(written(song())).isEqualTo("Gulls 3 fill Wake fill, Gulls 1, Wake 2 1");
         assertThat(session.message()).contains("what was played is a song now").contains("changed since: Wake 2");
+    }
+
+    @Test
+    void a_pattern_that_was_left_at_a_bar_line_is_as_long_in_the_song_as_it_was_played(FxRobot robot) throws Exception {
+        openSong(robot, DEMO);
+        interact(() -> {
+            presenter.slots().choose(DEMO.slotOf(id("Wake")).orElseThrow(), true);
+            store.apply(new ProjectEdit.SetTempo(new Tempo(160_000)));
+            presenter.playing().choose(Playing.What.PATTERN);
+            presenter.playing().setNextAt(Switch.NEXT_BAR);
+            presenter.playing().playOrStop();
+        });
+        Pattern wake = store.project().pattern(id("Wake")).orElseThrow();
+        long bar = store.project().meterOf(wake).barUnits();
+        assertThat(wake.durationUnits()).isGreaterThan(bar);
+        until(() -> now().playing() && now().position() > bar / 2);
+        interact(() -> presenter.slots().choose(DEMO.slotOf(id("Gulls")).orElseThrow(), false));
+        until(() -> id("Gulls").equals(now().pattern()) && now().position() > 0);
+        long gulls = store.project().pattern(id("Gulls")).orElseThrow().durationUnits();
+        until(() -> now().position() > gulls * 0.9);
+        interact(() -> presenter.playing().stop());
+        settle();
+        Project before = store.project();
+        robot.clickOn("#song-played");
+        settle();
+        assertThat(written(song())).isEqualTo("Wake, bar 1 1, Gulls 1");
+        assertThat(session.message()).contains("1 piece of patterns played in part in the bank " + song().name());
+        assertThat(SongMap.of(store.project(), song()).start(1)).as("bar-true").isEqualTo(bar);
+        robot.push(KeyCode.CONTROL, KeyCode.Z);
+        settle();
+        assertThat(store.project()).isEqualTo(before);
     }
 
     @Test

@@ -51,7 +51,7 @@ public final class ExportPresenter {
     private final DragFiles drags;
     private What what = What.PATTERN;
     private Order.Form form = Order.Form.MIDI;
-    private Optional<Song> played = Optional.empty();
+    private Optional<PlayLog.Taken> played = Optional.empty();
     private String sentence = "";
     private boolean possible;
     /** For what the sentence was asked last, and whether an answer is still to come. */
@@ -89,7 +89,7 @@ public final class ExportPresenter {
     public void setWhat(What to) {
         what = to;
         if (to == What.PLAYED) {
-            played = playing.played(new SongId(1), "Played").map(PlayLog.Taken::song);
+            played = playing.played(new SongId(1), "Played");
         }
         session.tell();
     }
@@ -119,7 +119,7 @@ public final class ExportPresenter {
             case BANK, EACH -> bank.name() + ", " + Plural.of(bank.patterns().size(), "pattern");
             case ALL -> Plural.of(session.project().banks().size(), "bank") + ", " + Plural.of(session.project().filledSlots().size(), "pattern");
             case SONG -> playing.songMap().map(map -> map.song().name() + ", " + Plural.of(map.bars(), "bar") + ", " + session.project().tempo().minutes(map.length())).orElse("no song yet");
-            case PLAYED -> played.map(song -> Plural.of(song.entries().size(), "entry") + " since play was pressed").orElse("the patterns, chains and fills of the last run");
+            case PLAYED -> played.map(taken -> Plural.of(taken.song().entries().size(), "entry") + " since play was pressed").orElse("the patterns, chains and fills of the last run");
         };
     }
 
@@ -137,7 +137,7 @@ public final class ExportPresenter {
             case EACH -> Optional.of(bank).filter(of -> !of.patterns().isEmpty()).map(of -> new Choice.EachOfBank(chosen.shown().bank()));
             case ALL -> session.project().filledSlots().isEmpty() ? Optional.empty() : Optional.of(new Choice.EachOfAll());
             case SONG -> playing.songMap().map(map -> new Choice.OneSong(session.project().songs().indexOf(map.song())));
-            case PLAYED -> played.map(Choice.AsPlayed::new);
+            case PLAYED -> played.map(taken -> new Choice.AsPlayed(taken.song(), taken.pieces()));
         };
         return choice.map(of -> new Order(of, form, name(bank), settings.repeat(), settings.midi(), settings.audio(), settings.picture()));
     }
@@ -149,14 +149,15 @@ public final class ExportPresenter {
             case PATTERN -> chosen.pattern().map(List::of).orElse(List.of());
             case BANK, EACH -> bank.patterns();
             case ALL -> session.project().banks().stream().flatMap(each -> each.patterns().stream()).toList();
-            case SONG -> entries(playing.song());
-            case PLAYED -> entries(played);
+            case SONG -> playing.song().map(song -> entries(song, List.of())).orElse(List.of());
+            case PLAYED -> played.map(taken -> entries(taken.song(), taken.pieces())).orElse(List.of());
         };
         return all.subList(0, Math.min(MOST_SHOWN, all.size()));
     }
 
-    private List<Pattern> entries(Optional<Song> song) {
-        return song.map(there -> there.entries().stream().limit(MOST_SHOWN).flatMap(entry -> session.project().pattern(entry.pattern()).stream()).toList()).orElse(List.of());
+    private List<Pattern> entries(Song song, List<Pattern> pieces) {
+        return song.entries().stream().limit(MOST_SHOWN).flatMap(entry -> session.project().pattern(entry.pattern())
+                .or(() -> pieces.stream().filter(piece -> piece.id().equals(entry.pattern())).findFirst()).stream()).toList();
     }
 
     private String name(Bank bank) {

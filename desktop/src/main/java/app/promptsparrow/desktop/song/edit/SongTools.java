@@ -82,9 +82,14 @@ public final class SongTools {
             session.say("nothing has been played yet: play patterns, a chain or fills, and take them then");
             return;
         }
-        session.apply(new SongEdit.AddSong("Take what was played", taken.get().song()));
-        show(taken.get().song());
-        String cut = taken.get().cut() == 0 ? "" : "; " + Plural.of(taken.get().cut(), "pass") + " that " + (taken.get().cut() == 1 ? "was" : "were") + " left early " + (taken.get().cut() == 1 ? "is" : "are") + " whole in it";
+        int songs = session.project().songs().size();
+        session.apply(taken.get().edit("Take what was played"));
+        if (session.project().songs().size() == songs) {
+            return; // refused, and said
+        }
+        show(session.project().songs().get(session.project().songs().size() - 1));
+        String pieces = taken.get().pieces().isEmpty() ? "" : "; " + Plural.of(taken.get().pieces().size(), "piece") + " of patterns played in part in the bank " + taken.get().song().name();
+        String cut = pieces + (taken.get().cut() == 0 ? "" : "; " + Plural.of(taken.get().cut(), "pass") + " played in part " + (taken.get().cut() == 1 ? "is" : "are") + " whole in it, as the rows' grids cannot be cut there");
         String changed = taken.get().changed().isEmpty() ? "" : "; changed since: " + String.join(", ", taken.get().changed());
         String gone = taken.get().gone() == 0 ? "" : "; " + Plural.of(taken.get().gone(), "pass") + " of patterns that are gone left out";
         session.say("what was played is a song now: " + presenter.facts() + cut + changed + gone);
