@@ -16,6 +16,8 @@ final class CommandRing {
     static final int UNQUEUE = 4;
     static final int AUDITION = 5;
     static final int CLICK = 6;
+    static final int PRESS = 7;
+    static final int RELEASE = 8;
 
     private static final int FIELDS = 3;
 

@@ -220,6 +220,8 @@ public final class Engine {
                 case CommandRing.UNQUEUE -> mixer.unqueue();
                 case CommandRing.CLICK -> click.set((int) first, Float.intBitsToFloat((int) second));
                 case CommandRing.AUDITION -> mixer.audition((int) first, (int) (second >> 32), (int) second);
+                case CommandRing.PRESS -> mixer.press((int) first, (int) (second >> 32), (int) second);
+                case CommandRing.RELEASE -> mixer.release((int) first, (int) second);
                 default -> throw new IllegalStateException("unknown command");
             }
         }

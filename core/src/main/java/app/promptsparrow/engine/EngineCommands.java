@@ -60,12 +60,26 @@ public final class EngineCommands {
      * @param cents    drum: pitch offset; bass: MIDI note times 100; at most {@value #MAX_CENTS} up or down
      */
     public boolean audition(RowId row, int velocity, int cents) {
+        return struck(CommandRing.AUDITION, row, velocity, cents);
+    }
+
+    /** The same, until the hand lets it {@linkplain #release go}: a row whose notes have an end sounds as long. */
+    public boolean press(RowId row, int velocity, int cents) {
+        return struck(CommandRing.PRESS, row, velocity, cents);
+    }
+
+    /** The hand lets go what it pressed. @param cents as it was pressed */
+    public boolean release(RowId row, int cents) {
+        return ring.offer(CommandRing.RELEASE, row.value(), cents);
+    }
+
+    private boolean struck(int how, RowId row, int velocity, int cents) {
         if (velocity < 1 || velocity > 127) {
             throw new IllegalArgumentException("a velocity is 1 to 127, not " + velocity);
         }
         if (Math.abs((long) cents) > MAX_CENTS) {
             throw new IllegalArgumentException("a pitch is at most " + MAX_CENTS + " cents, not " + cents);
         }
-        return ring.offer(CommandRing.AUDITION, row.value(), (long) velocity << 32 | cents & 0xFFFFFFFFL);
+        return ring.offer(how, row.value(), (long) velocity << 32 | cents & 0xFFFFFFFFL);
     }
 }

@@ -18,6 +18,8 @@ final class Mixer {
     static final int SPAN = 16 * TICK;
 
     private static final double AUDITION_SECONDS = 0.4;
+    /** What is held longer than this was let go without a word. */
+    private static final double LONGEST_SECONDS = 30;
 
     private final int rateHz;
     private final News news;
@@ -96,16 +98,34 @@ final class Mixer {
         strikeAt(frame, rowId, velocity, cents, News.BY_HAND);
     }
 
+    /** Strikes a row now until it is let go. */
+    void press(int rowId, int velocity, int cents) {
+        strikeAt(frame, rowId, velocity, cents, News.BY_HAND, LONGEST_SECONDS);
+    }
+
+    /** A hand lets go what it pressed. */
+    void release(int rowId, int cents) {
+        int slot = playable == null ? -1 : playable.slotOf(rowId);
+        if (slot >= 0) {
+            news.strike(frame, rowId, News.LET_GO, 0, 0, cents, frame);
+            voices.letGo(slot, cents, frame);
+        }
+    }
+
     /** Strikes a row at a frame of the next tick, apart from the music. @param how {@link News#BY_HAND} or {@link News#HELD} */
     void strikeAt(long at, int rowId, int velocity, int cents, int how) {
+        strikeAt(at, rowId, velocity, cents, how, AUDITION_SECONDS);
+    }
+
+    private void strikeAt(long at, int rowId, int velocity, int cents, int how, double seconds) {
         int slot = playable == null ? -1 : playable.slotOf(rowId);
         if (slot < 0) {
             return;
         }
-        long end = at + (long) (AUDITION_SECONDS * rateHz);
+        long end = at + (long) (seconds * rateHz);
         news.strike(at, rowId, how, 0, velocity, cents, end);
         long ordinal = auditions[slot]++;
-        voices.strike(strike.of(slot, at, velocity, cents, LaneScore.MAIN).which(ordinal, Mixing.of(ordinal)).gate(Sounding.NEVER, end, -1, 0), frame);
+        voices.strike(strike.of(slot, at, velocity, cents, LaneScore.MAIN).which(ordinal, Mixing.of(ordinal)).gate(Sounding.NEVER, end, -1, Sounding.BY_HAND), frame);
     }
 
     /** What strikes on while it is held. */

@@ -15,7 +15,8 @@ public final class News {
     /** In place of the step of a strike that is not of the music: somebody's hand, or a pad that is held. */
     public static final int BY_HAND = -1;
     public static final int HELD = -2;
-
+    /** Somebody's hand lets go what it struck: the end of a note and no strike. */
+    static final int LET_GO = -3;
 
     private static final int MOMENTS = 256;
     private static final int MOMENT_FIELDS = 6;
@@ -74,6 +75,7 @@ public final class News {
         /**
          * @param frame     when it sounds
          * @param rowId     value of the row's id
+         * @param velocity  0 where a hand lets go the note that it struck with these cents
          * @param cents     drum: pitch offset; bass: MIDI note times 100
          * @param gateFrame when its gate ends, if nothing ends it before
          */
@@ -237,6 +239,9 @@ public final class News {
         public void takeUpTo(long frame, StrikeSink sink) {
             take(frame, (struck, cell) -> {
                 long what = strikes.getAcquire(cell + 1);
+                if ((int) what == LET_GO) {
+                    return;
+                }
                 sink.strike(struck, (int) (what >> 32), (int) what, (int) strikes.getAcquire(cell + 2));
             });
         }

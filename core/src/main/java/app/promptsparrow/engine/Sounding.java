@@ -6,14 +6,18 @@ package app.promptsparrow.engine;
 abstract class Sounding {
 
     static final long NEVER = Long.MAX_VALUE;
+    /** In place of a source: a hand, which lets go by itself. */
+    static final long BY_HAND = 0;
 
     int slot;
     long startFrame;
     /** Where the gate ends in the transport's units, or {@link #NEVER} if it is given in frames only. */
     long gateUnits;
     long gateFrame;
-    /** The source that started it, whose end also ends its gate. */
+    /** The source that started it, whose end also ends its gate; {@link #BY_HAND} apart from the music. */
     long source;
+    /** As it was struck: drum, pitch offset; bass, MIDI note times 100. */
+    int cents;
 
     /** Whether its gate may still end something. */
     abstract boolean isGated();
@@ -24,6 +28,7 @@ abstract class Sounding {
         gateUnits = strike.gateUnits;
         gateFrame = strike.gateFrame;
         source = strike.source;
+        cents = strike.cents;
     }
 
     /** Its gate ends at a frame, unless it ends before. */

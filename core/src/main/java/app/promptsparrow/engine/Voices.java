@@ -106,8 +106,17 @@ final class Voices {
     /** The piece is over: gates end, but for those of hits that sound behind its end. */
     void endGatesBefore(long over) {
         for (Sounding sounding : all) {
-            if (sounding.isGated() && sounding.startFrame < over) {
+            if (sounding.isGated() && sounding.startFrame < over && sounding.source != Sounding.BY_HAND) {
                 sounding.endGate(over);
+            }
+        }
+    }
+
+    /** A hand lets go what it struck. */
+    void letGo(int slot, int cents, long atFrame) {
+        for (Sounding sounding : all) {
+            if (sounding.isGated() && sounding.slot == slot && sounding.source == Sounding.BY_HAND && sounding.cents == cents) {
+                sounding.endGate(atFrame);
             }
         }
     }
@@ -115,7 +124,7 @@ final class Voices {
     /** Leaving a source ends the gates of what it started; what the next one started early goes on. */
     void endGatesOfOthers(long kept, long switched) {
         for (Sounding sounding : all) {
-            if (sounding.isGated() && sounding.source != kept && sounding.startFrame <= switched) {
+            if (sounding.isGated() && sounding.source != kept && sounding.source != Sounding.BY_HAND && sounding.startFrame <= switched) {
                 sounding.endGate(switched);
             }
         }

@@ -74,4 +74,72 @@ class HoldTest {
         assertThatThrownBy(() -> new Hold(HAT, 0, 0, 1, Swing.STRAIGHT)).hasMessageContaining("1 to 127");
         assertThatThrownBy(() -> new Hold(HAT, 1, 0, 0, Swing.STRAIGHT)).hasMessageContaining("at least a unit");
     }
+
+    private static final RowId BASS = new RowId(14);
+
+    /** The loudest of a stretch of frames. */
+    private static float peak(float[] sound, int from, int to) {
+        float peak = 0;
+        for (int i = from; i < to; i++) {
+            peak = Math.max(peak, Math.abs(sound[i]));
+        }
+        return peak;
+    }
+
+    private interface Hand {
+        void at(int frame, EngineCommands commands);
+    }
+
+    private static float[] by(Hand hand, int frames) {
+        Project project = Project.untitled().withTempo(new Tempo(120_000));
+        Engine engine = new Engine(RATE);
+        Scores scores = new Scores();
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(project, List.of(new Playable.Piece(1, scores.of(project, new Source.Loop(new PatternId(1)))),
+                new Playable.Piece(2, scores.of(project, new Source.Loop(new PatternId(1)))))));
+        float[] whole = new float[frames];
+        float[] left = new float[480];
+        for (int frame = 0; frame < frames; frame += 480) {
+            hand.at(frame, engine.commands());
+            engine.render(left, new float[480], 480);
+            System.arraycopy(left, 0, whole, frame, 480);
+        }
+        return whole;
+    }
+
+    @Test
+    void a_bass_note_sounds_for_as_long_as_it_is_held_and_one_that_follows_is_not_ended_with_it() {
+        int second = RATE;
+        float[] held = by((frame, commands) -> {
+            if (frame == 0) {
+                commands.play(1, 0);
+                commands.press(BASS, 100, 3_300);
+            } else if (frame == second) {
+                commands.queue(2, Switch.NEXT_BEAT);
+            } else if (frame == 2 * second) {
+                commands.release(BASS, 3_300);
+            }
+        }, 4 * second);
+        assertThat(peak(held, second + second / 2, 2 * second)).as("also when what plays is switched").isGreaterThan(0.02f);
+        assertThat(peak(held, 3 * second + second / 2, 4 * second)).isLessThan(0.001f);
+        float[] played = by((frame, commands) -> {
+            if (frame == 0) {
+                commands.press(BASS, 100, 3_300);
+            } else if (frame == second / 2) {
+                commands.press(BASS, 100, 3_600);
+            } else if (frame == second - 480) {
+                commands.release(BASS, 3_300);
+            } else if (frame == 3 * second) {
+                commands.release(BASS, 3_600);
+            }
+        }, 5 * second);
+        assertThat(peak(played, 2 * second, 3 * second)).isGreaterThan(0.02f);
+        assertThat(peak(played, 4 * second + second / 2, 5 * second)).isLessThan(0.001f);
+        float[] forgotten = by((frame, commands) -> {
+            if (frame == 0) {
+                commands.press(BASS, 100, 3_300);
+            }
+        }, 33 * second);
+        assertThat(peak(forgotten, 28 * second, 29 * second)).isGreaterThan(0.02f);
+        assertThat(peak(forgotten, 32 * second, 33 * second)).as("no note is stuck for ever").isLessThan(0.001f);
+    }
 }

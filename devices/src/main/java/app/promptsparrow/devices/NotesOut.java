@@ -123,6 +123,9 @@ public final class NotesOut implements AutoCloseable {
         if (offAt[key] != Long.MAX_VALUE) {
             end(key);
         }
+        if (velocity == 0) {
+            return; // it was let go
+        }
         port.send(MidiSink.NOTE_ON | row.channel - 1, note, velocity);
         offAt[key] = Math.max(gateFrame, struck + 1);
     }

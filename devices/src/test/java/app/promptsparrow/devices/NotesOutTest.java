@@ -107,6 +107,20 @@ class NotesOutTest {
     }
 
     @Test
+    void a_note_by_hand_ends_when_it_is_let_go() {
+        play(Project.untitled());
+        pass(100);
+        engine.commands().press(KICK, 77, 0);
+        pass(900);
+        assertThat(sent("99")).extracting(Sent::what).containsExactly("99 36 77");
+        assertThat(sent("89")).isEmpty();
+        engine.commands().release(KICK, 0);
+        pass(200);
+        assertThat(sent("89")).extracting(Sent::what).containsExactly("89 36 0");
+        assertThat(sent("99")).hasSize(1);
+    }
+
+    @Test
     void the_clock_starts_counts_24_a_beat_and_stops() {
         out.sendClock(true);
         play(project());

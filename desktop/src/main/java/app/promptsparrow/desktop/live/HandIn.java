@@ -8,10 +8,13 @@ import app.promptsparrow.engine.EngineCommands;
 import app.promptsparrow.kit.MidiOut;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
@@ -36,6 +39,14 @@ public final class HandIn implements AutoCloseable {
         }
     }
 
+    /** An input that is listened to. */
+    private record Opened(AutoCloseable port, Input input) {
+    }
+
+    /** A note that is held on a row. */
+    private record Down(RowId row, int cents) {
+    }
+
     /** Notes that wait for the UI thread at most: what two seconds of a quick hand make, many times over. */
     private static final int MOST_WAITING = 4_096;
 
@@ -48,7 +59,7 @@ public final class HandIn implements AutoCloseable {
     private final EngineCommands commands;
     private final Executor ui;
     private final Executor worker;
-    private final Map<String, AutoCloseable> open = new HashMap<>();
+    private final Map<String, Opened> open = new HashMap<>();
     /** Messages that belong to no row, and notes for which there was no room. */
     private final AtomicLong unused = new AtomicLong();
     private final AtomicInteger waiting = new AtomicInteger();
@@ -112,7 +123,7 @@ public final class HandIn implements AutoCloseable {
         }
         for (String name : there) {
             if (!open.containsKey(name)) {
-                open.put(name, () -> { }); // meanwhile
+                open.put(name, new Opened(() -> { }, new Input(name))); // meanwhile
                 worker.execute(() -> open(name));
             }
         }
@@ -120,8 +131,9 @@ public final class HandIn implements AutoCloseable {
 
     private void open(String name) {
         try {
-            AutoCloseable opened = ports.openInput(name, new Input(name));
-            ui.execute(() -> open.put(name, opened));
+            Input input = new Input(name);
+            AutoCloseable port = ports.openInput(name, input);
+            ui.execute(() -> open.put(name, new Opened(port, input)));
         } catch (MidiPorts.Unavailable inUse) {
             LoggerFactory.getLogger(HandIn.class).info("{}", inUse.getMessage());
             ui.execute(() -> open.remove(name)); // tried again with the next look
@@ -136,6 +148,7 @@ public final class HandIn implements AutoCloseable {
     /** Port thread: takes what an input sends. */
     private final class Input implements MidiSink {
         private final String name;
+        private final Set<Down> down = ConcurrentHashMap.newKeySet();
 
         Input(String name) {
             this.name = name;
@@ -144,8 +157,13 @@ public final class HandIn implements AutoCloseable {
         @Override
         public void message(int status, int data1, int data2, long timeNs) {
             if (!controllers.take(name, status, data1, data2)) {
-                play(status, data1, data2, timeNs);
+                play(status, data1, data2, timeNs, down);
             }
+        }
+
+        /** UI thread: it is gone, and will not say that its notes are let go. */
+        void letGo() {
+            down.forEach(note -> recorder.silence(note.row, note.cents));
         }
 
         @Override
@@ -154,7 +172,7 @@ public final class HandIn implements AutoCloseable {
         }
     }
 
-    private void play(int status, int note, int velocity, long timeNs) {
+    private void play(int status, int note, int velocity, long timeNs, Set<Down> down) {
         int kind = status & 0xF0;
         boolean on = kind == MidiSink.NOTE_ON && velocity > 0;
         if (!on && kind != MidiSink.NOTE_OFF && kind != MidiSink.NOTE_ON) {
@@ -167,12 +185,21 @@ public final class HandIn implements AutoCloseable {
             return;
         }
         RowId id = row.id();
+        Down key = new Down(id, Recorder.cents(row, note));
         if (!on) {
-            hand(Integer.MAX_VALUE, () -> recorder.release(id, timeNs)); // always: a note that is not let go would sound on
+            down.remove(key);
+            boolean silenced = commands.release(id, key.cents);
+            hand(Integer.MAX_VALUE, () -> { // always: a note that is not let go would sound on
+                if (!silenced) {
+                    recorder.silence(id, key.cents);
+                }
+                recorder.release(id, note, timeNs);
+            });
             return;
         }
         int given = now.fixedVelocity > 0 ? now.fixedVelocity : velocity;
-        boolean heard = now.erasing || commands.audition(id, given, row.isBass() ? note * 100 : 0);
+        boolean heard = now.erasing || commands.press(id, given, key.cents);
+        down.add(key);
         boolean told = hand(MOST_WAITING, () -> recorder.played(id, given, note, timeNs));
         if (!heard || !told) {
             unused.incrementAndGet();
@@ -192,14 +219,21 @@ public final class HandIn implements AutoCloseable {
         return true;
     }
 
+    /** What is listened to, and how much of what came was of no use, in words. */
+    public String describe() {
+        long lost = unused();
+        return "listens to " + String.join(", ", inputs()) + (lost == 0 ? "" : " · " + Plural.of((int) Math.min(Integer.MAX_VALUE, lost), "note") + " belonged to no row or came too fast");
+    }
+
     /** How many notes belonged to no row or found no room. Any thread. */
     public long unused() {
         return unused.get();
     }
 
-    private static void close(AutoCloseable port) {
+    private static void close(Opened opened) {
+        opened.input.letGo();
         try {
-            port.close();
+            opened.port.close();
         } catch (Exception gone) {
             LoggerFactory.getLogger(HandIn.class).info("a MIDI input could not be closed", gone);
         }

@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import javafx.application.Platform;
 
 /**
  * What is played by hand becomes hits of the pattern that plays. A note is heard when it is struck, belongs to the step it was struck
@@ -53,7 +54,7 @@ public final class Recorder {
     private int merged;
 
     /** @param hit null if nothing was recorded of it */
-    private record Held(Player.Withheld hit, long straight, long stepUnits, Pass in) {
+    private record Held(int note, Player.Withheld hit, long straight, long stepUnits, Pass in) {
     }
 
     /** One time through a pattern. */
@@ -93,6 +94,16 @@ public final class Recorder {
         session.say(armed ? session.player().now().playing() ? "recording: what is played goes into the pattern that plays"
                 : "armed: play begins to record" + (metronome.countIn() > 0 ? " after " + Plural.of(metronome.countIn(), "bar") + " counted in" : "")
                         + "; until then pads and play keys enter steps" : "no longer recording" + counted());
+    }
+
+    /** How many notes met another one on their step since it was armed. */
+    public int merged() {
+        return merged;
+    }
+
+    /** How many notes since it was armed came before the music began. */
+    public int lost() {
+        return lost;
     }
 
     private String counted() {
@@ -246,7 +257,7 @@ public final class Recorder {
     // --- what is played ---
 
     /**
-     * A row is struck by hand: heard at once, and recorded if it is armed and music plays.
+     * A row is struck by hand: heard at once until it is {@linkplain #letGo let go}, and recorded if it is armed and music plays.
      *
      * @param velocity 1 to 127
      * @param note     of a bass row, from 0
@@ -259,7 +270,7 @@ public final class Recorder {
         }
         int given = fixedVelocity().orElse(velocity);
         if (!erasing) {
-            session.player().audition(row, given, there.get().isBass() ? note * 100 : 0);
+            session.player().press(row, given, cents(there.get(), note));
         }
         played(row, given, note, timeNs);
     }
@@ -268,7 +279,7 @@ public final class Recorder {
     public void played(RowId row, int velocity, int note, long timeNs) {
         Optional<Row> there = session.project().kit().row(row);
         if (there.isPresent()) {
-            held.put(row, new Held(null, 0, 0, pass));
+            held.put(row, new Held(note, null, 0, 0, pass));
             if (measuring.isPresent()) {
                 tap(timeNs);
                 return;
@@ -309,7 +320,7 @@ public final class Recorder {
         cleared.add(step);
         pass.hits.add(cell);
         silent.put(cell, place.get().straight() + pattern.laneStep(row.id()).units());
-        held.put(row.id(), new Held(cell, place.get().straight(), pattern.laneStep(row.id()).units(), pass));
+        held.put(row.id(), new Held(note, cell, place.get().straight(), pattern.laneStep(row.id()).units(), pass));
         session.player().withhold(silent.keySet()); // before the edit is published
         session.store().record(new PatternEdit.EditHits(stepName(pattern), pattern.id(), row.id(), cleared, List.of(hit)), pass);
     }
@@ -325,10 +336,32 @@ public final class Recorder {
                 project.swingOf(pattern, row.id()), row.lean().units(project.tempo(), step));
     }
 
-    /** A pad or key is let go: a bass note that was recorded gets its length. */
-    public void release(RowId row, long timeNs) {
-        Held was = held.remove(row);
-        if (was == null || was.hit == null || !chosen.isBass(row)) {
+    /** What a strike of a row asks of the engine. */
+    static int cents(Row row, int note) {
+        return row.isBass() ? note * 100 : 0;
+    }
+
+    /** What {@link #strike} struck is let go. */
+    public void letGo(RowId row, int note, long timeNs) {
+        session.project().kit().row(row).ifPresent(there -> silence(row, cents(there, note)));
+        release(row, note, timeNs);
+    }
+
+    /** Ends what is held, as soon as the engine has room to be told: a note that is not let go would sound on. */
+    void silence(RowId row, int cents) {
+        if (!session.player().release(row, cents)) {
+            Platform.runLater(() -> silence(row, cents));
+        }
+    }
+
+    /** A pad or key is let go: a bass note that was recorded gets its length, unless another one of the row is held by now. */
+    public void release(RowId row, int note, long timeNs) {
+        Held was = held.get(row);
+        if (was == null || chosen.isBass(row) && was.note != note) {
+            return;
+        }
+        held.remove(row);
+        if (was.hit == null || !chosen.isBass(row)) {
             return;
         }
         Player.Now now = session.player().at(timeNs - correctionMs() * 1_000_000L);

@@ -309,6 +309,16 @@ public final class Player implements AutoCloseable {
         engine.commands().audition(row, velocity, cents);
     }
 
+    /** The same until it is let go. */
+    public void press(RowId row, int velocity, int cents) {
+        engine.commands().press(row, velocity, cents);
+    }
+
+    /** What was pressed, here or by another writer, is let go. Answers whether there was room for it. */
+    public boolean release(RowId row, int cents) {
+        return engine.commands().release(row, cents);
+    }
+
     /**
      * Where the music is that is heard now.
      *

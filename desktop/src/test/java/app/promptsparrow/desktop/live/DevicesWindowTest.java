@@ -14,9 +14,13 @@ import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.time.GridTime;
+import app.promptsparrow.time.StepValue;
+import app.promptsparrow.time.Tempo;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.TreeMap;
 import java.util.concurrent.locks.LockSupport;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
@@ -170,7 +174,7 @@ class DevicesWindowTest extends WindowUnderTest {
     }
 
     @Test
-    void a_flood_of_notes_is_counted_and_leaves_nothing_sounding() throws Exception {
+    void a_flood_of_notes_is_counted_and_shown_and_leaves_nothing_sounding(FxRobot robot) throws Exception {
         long end = System.nanoTime() + 1_000_000_000L;
         int sent = 0;
         while (System.nanoTime() < end && sent < 50_000) {
@@ -182,10 +186,56 @@ class DevicesWindowTest extends WindowUnderTest {
         settle();
         assertThat(hands.unused()).as("those that belong to no row, and those for which there was no room").isPositive();
         assertThat(player.takeFault()).isEmpty();
+        openWindow(robot);
+        until(() -> text(robot, "#midi-in").startsWith("listens to " + NAME + ", practice pads · ") || text(robot, "#midi-in").startsWith("listens to " + NAME + " · "));
+        assertThat(text(robot, "#midi-in")).contains("belonged to no row or came too fast");
         interact(() -> presenter.playing().playOrStop());
         until(() -> player.now().playing());
         interact(() -> presenter.playing().stop());
         until(() -> !player.now().playing());
+    }
+
+    /** Two hands that play rolls on four rows, faster than steps follow each other: {@code -Dnotes=10000} for the whole of it. */
+    @Test
+    void of_rolls_from_two_sources_at_300_bpm_no_note_is_lost_unless_it_is_counted() throws Exception {
+        int each = Integer.getInteger("notes", 1_200) / 2;
+        interact(() -> {
+            Project project = store.project().withTempo(new Tempo(300_000)).withPattern(new PatternId(1), p -> p.withLanes(new TreeMap<>()).withStep(StepValue.plain(32)).withLength(256));
+            store.open(project, Optional.empty());
+            view.recorder().setReplaces(false);
+            view.recorder().toggle();
+            presenter.playing().playOrStop();
+        });
+        until(() -> player.now().playing() && player.now().position() > 0);
+        long before = hands.unused();
+        int[][] rows = {{36, 38}, {42, 46}};
+        List<Thread> sources = new ArrayList<>();
+        for (int source = 0; source < 2; source++) {
+            int[] notes = rows[source];
+            long everyNs = source == 0 ? 9_000_000L : 11_000_000L;
+            sources.add(new Thread(() -> {
+                long next = System.nanoTime();
+                for (int i = 0; i < each; i++) {
+                    controller.message(MidiSink.NOTE_ON | 9, notes[i % 2], 1 + i % 127, System.nanoTime());
+                    controller.message(MidiSink.NOTE_OFF | 9, notes[i % 2], 0, System.nanoTime());
+                    next += everyNs;
+                    LockSupport.parkNanos(next - System.nanoTime());
+                }
+            }, "source " + source));
+        }
+        sources.forEach(Thread::start);
+        for (Thread source : sources) {
+            source.join();
+        }
+        settle();
+        interact(() -> presenter.playing().stop());
+        settle();
+        int hits = store.project().pattern(new PatternId(1)).orElseThrow().lanes().values().stream().mapToInt(lane -> lane.hits().size()).sum();
+        int counted = view.recorder().merged() + view.recorder().lost() + (int) (hands.unused() - before);
+        assertThat(hits + counted).as("%d hits, %d merged, %d before the start, %d not taken", hits, view.recorder().merged(), view.recorder().lost(), hands.unused() - before).isEqualTo(2 * each);
+        assertThat(hands.unused()).as("there was room for each").isEqualTo(before);
+        assertThat(hits).isGreaterThan(Math.min(300, each / 2));
+        assertThat(player.takeFault()).isEmpty();
     }
 
     @Test

@@ -140,10 +140,28 @@ class RecordWindowTest extends WindowUnderTest {
         long begun = now().position();
         long step = store.project().pattern(ONE).orElseThrow().step().units();
         until(() -> now().position() > begun + 3 * step);
-        interact(() -> recorder.release(bass, System.nanoTime()));
+        interact(() -> recorder.letGo(bass, 33, System.nanoTime()));
         Hit hit = hits(bass).get(0);
         assertThat(hit.pitch()).isEqualTo(33);
         assertThat(hit.length()).isGreaterThanOrEqualTo(5 * Hit.STEP / 2);
+    }
+
+    @Test
+    void of_two_bass_notes_played_into_each_other_each_has_its_own_length(FxRobot robot) throws Exception {
+        RowId bass = store.project().kit().rows().stream().filter(row -> row.isBass()).findFirst().orElseThrow().id();
+        playArmed(robot);
+        until(() -> now().position() > 0);
+        long step = store.project().pattern(ONE).orElseThrow().step().units();
+        interact(() -> recorder.strike(bass, 96, 33, System.nanoTime()));
+        long begun = now().position();
+        until(() -> now().position() > begun + 2 * step);
+        interact(() -> recorder.strike(bass, 96, 36, System.nanoTime()));
+        interact(() -> recorder.letGo(bass, 33, System.nanoTime()));
+        long second = now().position();
+        until(() -> now().position() > second + 3 * step);
+        interact(() -> recorder.letGo(bass, 36, System.nanoTime()));
+        Hit last = hits(bass).stream().filter(hit -> hit.pitch() == 36).findFirst().orElseThrow();
+        assertThat(last.length()).isGreaterThanOrEqualTo(5 * Hit.STEP / 2);
     }
 
     @Test

@@ -9,6 +9,8 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -28,9 +30,14 @@ public final class PlayKeys {
     private final Planting planting;
     private final Recorder recorder;
     private final HitEditor editor;
+    /** What the letters that are down have struck, by their place. */
+    private final Map<Integer, Struck> struck = new HashMap<>();
     private boolean on;
     /** Whether the key that is held has come to the end of the row. */
     private boolean ended;
+
+    private record Struck(RowId row, int note) {
+    }
 
     public PlayKeys(Session session, Chosen chosen, Hand hand, Planting planting, Recorder recorder, HitEditor editor) {
         this.session = session;
@@ -79,7 +86,7 @@ public final class PlayKeys {
         } else {
             drum(index).ifPresent(drum -> {
                 hand.put(drum, hand.cursor());
-                recorder.strike(drum, planting.touch(), 0, System.nanoTime());
+                strike(index, drum, 0);
             });
         }
         return true;
@@ -88,9 +95,15 @@ public final class PlayKeys {
     /** A letter is let go: a note that was recorded gets its length. */
     public void letGo(char letter) {
         int index = LETTERS.indexOf(letter);
-        if (on && index >= 0) {
-            recorder.release(chosen.row().isBass() ? chosen.row().id() : drum(index).orElse(chosen.row().id()), System.nanoTime());
+        Struck was = struck.remove(index);
+        if (was != null) {
+            recorder.letGo(was.row, was.note, System.nanoTime());
         }
+    }
+
+    private void strike(int index, RowId row, int note) {
+        struck.put(index, new Struck(row, note));
+        recorder.strike(row, planting.touch(), note, System.nanoTime());
     }
 
     /** The drum row that a letter plays. */
@@ -114,7 +127,7 @@ public final class PlayKeys {
     private void playNote(RowId row, int index) {
         int octave = session.project().key().rootAtOrBelow(planting.bassNote(row));
         int note = session.project().key().higher(Math.max(0, octave), index);
-        recorder.strike(row, planting.touch(), note, System.nanoTime());
+        strike(index, row, note);
         if (!isStepping()) {
             return;
         }

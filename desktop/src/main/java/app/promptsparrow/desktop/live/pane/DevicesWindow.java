@@ -50,6 +50,7 @@ public final class DevicesWindow {
     private final Label delay = Forms.second("");
     private final MenuButton clock = menu("clock-in", "The music starts and stops with this input's clock, at its tempo and in its place");
     private final Label tempo = Forms.second("");
+    private final Label inputs = Forms.second("");
     private final TextField search = new TextField();
     private final ListView<Controllers.Deed> deeds = new ListView<>();
     private final Button learn = Forms.push("learn", "controller-learn", this::learn);
@@ -58,6 +59,7 @@ public final class DevicesWindow {
         @Override
         public void handle(long now) {
             tempo.setText(live.clock().describe());
+            inputs.setText(live.in().describe());
         }
     };
 
@@ -70,6 +72,8 @@ public final class DevicesWindow {
         Tips.on(realTime, "Asks the system to let the sound run before all other programs");
         delay.setId("sound-delay");
         tempo.setId("clock-tempo");
+        inputs.setId("midi-in");
+        inputs.setWrapText(true);
         card.setOnShowing(event -> fillCards());
         clock.setOnShowing(event -> fillClocks());
         for (int hz : SoundCard.RATES) {
@@ -80,7 +84,7 @@ public final class DevicesWindow {
         }
         wireLearning();
         VBox root = new VBox(10, Forms.strong("Sound"), line(card, rate, block), line(realTime, Forms.gap(), delay),
-                Forms.strong("Clock in"), line(clock, Forms.gap(), tempo),
+                Forms.strong("MIDI in"), inputs, Forms.strong("Clock in"), line(clock, Forms.gap(), tempo),
                 Forms.strong("Controllers"), Forms.second("Choose what a pad or knob is to do, press learn, then touch the pad or knob"),
                 line(search, learn), deeds, learned);
         root.getStyleClass().addAll("root", "pads");
