@@ -100,12 +100,15 @@ public final class Score {
     }
 
     /**
-     * A piece of a pattern over and over; each time its free lanes begin as they do in the pattern's first pass.
+     * Some elements once, then a piece of a pattern over and over; each time its free lanes begin as they do in the pattern's first pass.
      *
      * @param from units from the pattern's start, before {@code to}, which is at most its pass
      */
-    static Score excerpt(PatternScore pattern, long from, long to) {
-        return new Score(List.of(new Part(pattern, -from, 0, -from, 0, to - from)), 0);
+    static Score excerpt(List<PatternScore> once, PatternScore pattern, long from, long to) {
+        List<Part> parts = new ArrayList<>(once.isEmpty() ? List.of() : List.of(chain(once).parts));
+        long at = once.isEmpty() ? 0 : parts.get(parts.size() - 1).end;
+        parts.add(new Part(pattern, at - from, at, at - from, once.size(), at + to - from));
+        return new Score(parts, once.size());
     }
 
     /**

@@ -46,10 +46,11 @@ public final class Scores {
         } else if (source instanceof Source.Chain chain) {
             return Score.chain(patterns(chain.patterns()));
         } else if (source instanceof Source.Lead lead) {
-            return lead.then() instanceof Source.Chain chain ? Score.chain(patterns(lead.once()), patterns(chain.patterns()))
+            return lead.then() instanceof Source.Excerpt piece ? excerpt(patterns(lead.once()), piece)
+                    : lead.then() instanceof Source.Chain chain ? Score.chain(patterns(lead.once()), patterns(chain.patterns()))
                     : Score.then(patterns(lead.once()), pattern(((Source.Loop) lead.then()).pattern(), Set.of()));
         } else if (source instanceof Source.Excerpt piece) {
-            return excerpt(piece);
+            return excerpt(List.of(), piece);
         }
         if (source instanceof Source.OfSong part) {
             Song song = project.song(part.song()).orElseThrow(() -> new IllegalArgumentException("the song is no longer in the project"));
@@ -71,10 +72,10 @@ public final class Scores {
         return ids.stream().map(id -> pattern(id, Set.of())).toList();
     }
 
-    private Score excerpt(Source.Excerpt piece) {
+    private Score excerpt(List<PatternScore> once, Source.Excerpt piece) {
         PatternScore score = pattern(piece.pattern(), piece.leftOut());
         long to = Math.min(piece.toUnits(), score.passUnits());
-        return piece.fromUnits() < to ? Score.excerpt(score, piece.fromUnits(), to) : Score.endless(score);
+        return piece.fromUnits() < to ? Score.excerpt(once, score, piece.fromUnits(), to) : Score.then(once, score);
     }
 
     private PatternScore pattern(PatternId id, Set<RowId> leftOut) {

@@ -63,13 +63,13 @@ public sealed interface Source {
     /**
      * Patterns once, one after the other, then what follows from its start: a fill before the music goes on, the rest of a chain.
      *
-     * @param then a {@link Loop} or a {@link Chain}
+     * @param then a {@link Loop}, an {@link Excerpt} or a {@link Chain}
      */
     record Lead(List<PatternId> once, Source then) implements Source {
         public Lead {
             once = List.copyOf(once);
-            if (!(then instanceof Loop || then instanceof Chain)) {
-                throw new IllegalArgumentException("a pattern or a chain can follow, not " + then);
+            if (!(then instanceof Loop || then instanceof Excerpt || then instanceof Chain)) {
+                throw new IllegalArgumentException("a pattern, a piece of one or a chain can follow, not " + then);
             }
         }
 

@@ -93,6 +93,18 @@ class SourceTest {
     }
 
     @Test
+    void after_a_fill_a_piece_loops_from_its_start() {
+        Project long1 = project.withPattern(ONE, p -> p.withLane(KICK, lane -> Lane.of(Hit.drum(0, 96), Hit.drum(5, 96), Hit.drum(8, 96))));
+        Source fill = new Source.Lead(List.of(FILL), new Source.Excerpt(ONE, 4 * STEP, 8 * STEP, Set.of()));
+        assertThat(steps(long1, fill, 0, 15)).containsExactly("3@2", "1@5", "1@9", "1@13");
+        Score score = new Scores().of(long1, fill);
+        assertThat(score.ends()).isFalse();
+        assertThat(score.passEnd(5 * STEP)).isEqualTo(8 * STEP);
+        assertThat(score.inPart(5 * STEP)).as("in the pattern").isEqualTo(5 * STEP);
+        assertThat(score.inPart(9 * STEP)).isEqualTo(5 * STEP);
+    }
+
+    @Test
     void free_lanes_begin_in_a_piece_as_in_the_first_pass() {
         Project free = project.withPattern(ONE, p -> p.withLane(KICK, lane -> new Lane(Optional.empty(), OptionalInt.of(3), Optional.empty(), List.of(Hit.drum(1, 96)))));
         assertThat(steps(free, new Source.Excerpt(ONE, 4 * STEP, 8 * STEP, Set.of()), 0, 8)).as("steps 5 and 8 of the pattern").containsExactly("1@0", "1@3", "1@4", "1@7");

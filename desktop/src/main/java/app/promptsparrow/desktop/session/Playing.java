@@ -363,7 +363,7 @@ public final class Playing {
 
     // --- a fill ---
 
-    /** Plays the fill of the playing bank once, and then what plays now, a chain from its next element. */
+    /** Plays the fill of the playing bank once, and then what plays now: a piece that loops from its start, a chain from its next element. */
     public void fill() {
         Player.Now now = session.player().now();
         if (!now.playing()) {
@@ -385,8 +385,8 @@ public final class Playing {
         if (element >= 0 && !session.project().chain().isEmpty()) {
             session.player().queue(chainFrom(once, element + 1), nextAt());
         } else {
-            PatternId back = now.source() instanceof Source.Lead lead ? lead.then().first(session.project()).orElse(now.pattern()) : now.pattern();
-            session.player().queue(new Source.Lead(once, new Source.Loop(back)), nextAt());
+            Source playing = now.source() instanceof Source.Lead lead ? lead.then() : now.source();
+            session.player().queue(new Source.Lead(once, playing instanceof Source.Excerpt ? playing : new Source.Loop(playing.first(session.project()).orElse(now.pattern()))), nextAt());
         }
     }
 

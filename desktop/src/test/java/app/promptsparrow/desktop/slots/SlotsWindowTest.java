@@ -275,6 +275,17 @@ class SlotsWindowTest extends WindowUnderTest {
         until(() -> now().playing());
         assertThat(now().source()).isEqualTo(new Source.Excerpt(id(0), range.from(), range.to(), Set.of()));
         assertThat(now().position()).isBetween(range.from(), range.to());
+        interact(() -> {
+            store.apply(new BankEdit.SetFill("Fill", DemoProject.FIRST_SHOWN.bank(), Optional.of(id(1))));
+            store.apply(new ProjectEdit.SetTempo(new Tempo(400_000)));
+            presenter.playing().fill();
+        });
+        until(() -> id(1).equals(now().pattern()));
+        until(() -> id(0).equals(now().pattern()));
+        for (int i = 0; i < 10; i++) {
+            assertThat(now().position()).as("the piece goes on after the fill").isBetween(range.from(), range.to());
+            Thread.sleep(40);
+        }
         robot.doubleClickOn(from);
         settle();
         assertThat(presenter.playing().range()).isEmpty();
