@@ -32,7 +32,7 @@ public final class Bench {
             } else if (arguments[i].equals("--only") && i + 1 < arguments.length) {
                 only = arguments[++i];
             } else {
-                System.err.println("usage: bench/run [--quick] [--only engine|edit|kit|paint|window|time|output|read] [--json FILE], or --only window --profile");
+                System.err.println("usage: bench/run [--quick] [--only engine|edit|kit|paint|window|time|output|read|long] [--json FILE], or --only window --profile");
                 System.exit(2);
             }
         }
@@ -46,6 +46,7 @@ public final class Bench {
         all.put("time", TimeBench::run);
         all.put("output", OutputBench::run);
         all.put("read", ReadBench::run);
+        all.put("long", LongBench::run);
         for (Map.Entry<String, Measured> part : all.entrySet()) {
             if (only.isEmpty() || only.equals(part.getKey())) {
                 add(figures, part.getValue().run(quick));
