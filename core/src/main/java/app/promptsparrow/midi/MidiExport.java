@@ -13,6 +13,7 @@ import app.promptsparrow.score.Score;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import java.io.ByteArrayOutputStream;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -45,7 +46,7 @@ public final class MidiExport {
     public record Result(byte[] bytes, int tracks, int notes, int merged, int moved) {
     }
 
-    /** A note in units, with its gate; sorted by start. */
+    /** A note in units, with its gate; sorted by start. A drum's key is its row's. */
     private static final class Note {
         private final long start;
         private long end;
@@ -211,14 +212,15 @@ public final class MidiExport {
             carry(conductor, carried, placed);
         }
         chunks.add(0, conductor.toChunk(endTick));
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        out.writeBytes(SmfWriter.header(options.type(), chunks.size(), options.ppq()));
-        chunks.forEach(out::writeBytes);
-        if (out.size() > MidiFile.MAX_BYTES) {
-            throw new IllegalArgumentException("this would be a MIDI file of " + (out.size() >> 20) + " MiB and at most "
+        chunks.add(0, SmfWriter.header(options.type(), chunks.size(), options.ppq()));
+        long size = chunks.stream().mapToLong(chunk -> chunk.length).sum();
+        if (size > MidiFile.MAX_BYTES) {
+            throw new IllegalArgumentException("this would be a MIDI file of " + (size >> 20) + " MiB and at most "
                     + (MidiFile.MAX_BYTES >> 20) + " are read again; choose fewer repeats");
         }
-        return new Result(out.toByteArray(), chunks.size(), placed.size(), merged, moved);
+        ByteBuffer whole = ByteBuffer.allocate((int) size);
+        chunks.forEach(whole::put);
+        return new Result(whole.array(), chunks.size() - 1, placed.size(), merged, moved);
     }
 
     /** Counts before anything is built, some bars at a time, so that what is refused is refused soon. */
@@ -275,20 +277,20 @@ public final class MidiExport {
         track.meta(0, META_KEY, (byte) project.key().fifths(), (byte) (project.key().isMinor() ? 1 : 0));
     }
 
-    /** Who collects is a map from row to its notes in order of their start. */
+    /** The notes of each row that is written, in order of their start. */
     private Map<RowId, List<Note>> collect() {
         Map<RowId, List<Note>> byRow = new HashMap<>();
+        for (Row row : project.kit().rows()) {
+            if ((only.isEmpty() || only.get().equals(row.id())) && (options.withMuted() || project.kit().isHeard(row))) {
+                byRow.put(row.id(), new ArrayList<>());
+            }
+        }
         NoteSink sink = (lane, step, start, end, velocity, cents, kind, ordinal, place) -> {
-            if (only.isPresent() && !only.get().equals(lane.row())) {
-                return;
+            List<Note> notes = byRow.get(lane.row());
+            if (notes != null) {
+                int key = lane.isBass() ? Hit.clampNote((int) GridTime.roundHalfUp(cents, 100)) : 0;
+                notes.add(new Note(start, end, key, velocity, kind == LaneScore.SLIDE));
             }
-            Row row = project.kit().row(lane.row()).orElseThrow();
-            if (!options.withMuted() && !project.kit().isHeard(row)) {
-                return;
-            }
-            int key = row.isBass() ? Hit.clampNote((int) GridTime.roundHalfUp(cents, 100)) : row.midi().note();
-            byRow.computeIfAbsent(row.id(), id -> new ArrayList<>())
-                    .add(new Note(start, end, key, velocity, kind == LaneScore.SLIDE));
         };
         long before = options.leadInBars() > 0 ? -leadIn : 0;
         score.emit(before, length + score.reachForward() + 1, length, before, sink);
@@ -302,7 +304,7 @@ public final class MidiExport {
         List<Placed> placed = new ArrayList<>();
         List<Row> rows = project.kit().rows();
         for (int order = 0; order < rows.size(); order++) {
-            List<Note> notes = byRow.remove(rows.get(order).id());
+            List<Note> notes = byRow.remove(rows.get(order).id()); // freed when it is placed: there may be millions
             if (notes != null) {
                 place(rows.get(order), order, notes, placed);
             }
@@ -329,7 +331,7 @@ public final class MidiExport {
             if (next != null && slides(note, next)) {
                 end = Math.min(Math.max(end, tick(next.start) + 1), endTick);
             }
-            placed.add(new Placed(start, Math.max(end, start + 1), channel, note.key, note.velocity, order, before != null && slides(before, note) ? before.key : -1));
+            placed.add(new Placed(start, Math.max(end, start + 1), channel, row.isBass() ? note.key : row.midi().note(), note.velocity, order, before != null && slides(before, note) ? before.key : -1));
         }
     }
 

@@ -1,6 +1,5 @@
 package app.promptsparrow.midi;
 
-import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -18,6 +17,8 @@ final class SmfWriter {
     /** The largest delta that a variable-length quantity can hold. */
     static final long MAX_DELTA = 268_435_455;
 
+    private static final int MOST_DELTA_BYTES = 4;
+    private static final int MESSAGE_BYTES = 3;
     private static final int META = 0;
     private static final int OFF = 1;
     private static final int CONTROL = 2;
@@ -80,28 +81,32 @@ final class SmfWriter {
      */
     byte[] toChunk(long endTick) {
         Arrays.sort(keys, 0, count);
-        ByteArrayOutputStream body = new ByteArrayOutputStream(count * 5 + 64);
+        // By hand: streams are locked for each byte, and there may be millions.
+        byte[] chunk = new byte[8 + count * (MOST_DELTA_BYTES + MESSAGE_BYTES) + metas.stream().mapToInt(meta -> meta.length).sum() + MOST_DELTA_BYTES + 3];
+        System.arraycopy(new byte[] {'M', 'T', 'r', 'k'}, 0, chunk, 0, 4);
+        int at = 8;
         long last = 0;
         for (int i = 0; i < count; i++) {
             long tick = keys[i] >> INDEX_BITS + 2;
             int index = (int) keys[i] & MOST - 1;
-            delta(body, tick - last);
+            at = delta(chunk, at, tick - last);
             last = tick;
             if ((keys[i] >> INDEX_BITS & 3) == META) {
-                body.writeBytes(metas.get(messages[index]));
+                byte[] meta = metas.get(messages[index]);
+                System.arraycopy(meta, 0, chunk, at, meta.length);
+                at += meta.length;
             } else {
-                body.write(messages[index]);
-                body.write(messages[index] >> 8);
-                body.write(messages[index] >> 16);
+                chunk[at++] = (byte) messages[index];
+                chunk[at++] = (byte) (messages[index] >> 8);
+                chunk[at++] = (byte) (messages[index] >> 16);
             }
         }
-        delta(body, endTick - last);
-        body.writeBytes(new byte[] {(byte) 0xFF, 0x2F, 0});
-        byte[] chunk = new byte[8 + body.size()];
-        System.arraycopy(new byte[] {'M', 'T', 'r', 'k'}, 0, chunk, 0, 4);
-        putInt(chunk, 4, body.size());
-        System.arraycopy(body.toByteArray(), 0, chunk, 8, body.size());
-        return chunk;
+        at = delta(chunk, at, endTick - last);
+        chunk[at++] = (byte) 0xFF;
+        chunk[at++] = 0x2F;
+        chunk[at++] = 0;
+        putInt(chunk, 4, at - 8);
+        return Arrays.copyOf(chunk, at);
     }
 
     /** The header chunk of a file. */
@@ -111,14 +116,14 @@ final class SmfWriter {
         return header;
     }
 
-    private static void delta(ByteArrayOutputStream out, long delta) {
+    /** Answers where it goes on. */
+    private static int delta(byte[] into, int at, long delta) {
         if (delta < 0 || delta > MAX_DELTA) {
             throw new IllegalArgumentException("a MIDI file cannot hold a gap of " + delta
                     + " ticks; export fewer repeats or fewer ticks a quarter");
         }
-        byte[] bytes = new byte[lengthOf((int) delta)];
-        putQuantity(bytes, 0, (int) delta);
-        out.writeBytes(bytes);
+        putQuantity(into, at, (int) delta);
+        return at + lengthOf((int) delta);
     }
 
     private static int lengthOf(int quantity) {
