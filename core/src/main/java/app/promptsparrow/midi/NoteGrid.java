@@ -56,7 +56,7 @@ public record NoteGrid(StepValue step, Swing swing, Optional<String> remark, Map
         Optional<Fit> good = Optional.empty();
         for (StepValue step : candidates()) {
             Swing swing = taking.swing().orElseGet(() -> !step.isPlain() ? Swing.STRAIGHT
-                    : step.denominator() <= 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step));
+                    : step.equals(StepValue.SIXTEENTH) ? ofSixteenths : step.denominator() < 16 ? bestSwing(rows, step, file.units(1)) : betterOf(ofSixteenths, rows, step));
             boolean asked = taking.step().filter(step::equals).isPresent();
             boolean oneEach = fitsOneEach(good.isEmpty() || asked ? rows : fewer, step, swing);
             boolean mayBeTaken = good.isEmpty() && oneEach || asked;

@@ -43,6 +43,8 @@ final class NoteRows {
         private final Optional<Row> row;
         private final boolean leftOut;
         private int count;
+        /** Where its notes are put, once it has one: a look into a table for each of millions would take as long as all the rest. */
+        private List<MidiNote> into;
 
         From(Optional<Row> row, boolean leftOut) {
             this.row = row;
@@ -105,8 +107,16 @@ final class NoteRows {
                 NoteSource source = new NoteSource(note.channel(), note.key());
                 drums[at] = from(source, wished(source).orElseGet(() -> drum(source.key())));
             }
-            drums[at].count++;
-            place(drums[at].row, drums[at], note);
+            From from = drums[at];
+            from.count++;
+            if (from.into == null && from.row.isPresent()) {
+                from.into = notesOf(from.row.get());
+            }
+            if (from.into != null) {
+                add(from.into, note);
+            } else if (!from.leftOut) {
+                lost++;
+            }
         }
         lines.forEach(this::assignLine);
     }
@@ -117,10 +127,10 @@ final class NoteRows {
         return from;
     }
 
-    /** @param row where this note goes: that of its source, or another voice's */
+    /** A note of a line. @param row where it goes: that of its source, or another voice's */
     private void place(Optional<Row> row, From from, MidiNote note) {
         if (row.isPresent()) {
-            add(row.get(), note);
+            add(notesOf(row.get()), note);
         } else if (!from.leftOut) {
             lost++;
         }
@@ -138,9 +148,12 @@ final class NoteRows {
         return target == null ? Optional.empty() : Optional.of(Optional.empty());
     }
 
+    private List<MidiNote> notesOf(Row row) {
+        return byRow.computeIfAbsent(row.id(), id -> new ArrayList<>());
+    }
+
     /** A note goes to its row; of several at one tick the loudest stays. */
-    private void add(Row row, MidiNote note) {
-        List<MidiNote> notes = byRow.computeIfAbsent(row.id(), id -> new ArrayList<>());
+    private void add(List<MidiNote> notes, MidiNote note) {
         int at = notes.size();
         while (at > 0 && notes.get(at - 1).start() > note.start()) {
             at--; // only where several sources were sent to one row
