@@ -14,14 +14,16 @@ import javafx.scene.text.Font;
 
 /** A theme: its style sheets and its colours by role. The style sheet is the only place where a colour is written. */
 public enum Theme {
-    DUSK("Dusk"), DAWN("Dawn");
+    DUSK("Dusk", Look.DARK), DAWN("Dawn", Look.LIGHT);
 
     private final String title;
+    private final String file;
     private final Map<String, Color> roles = new HashMap<>();
 
-    Theme(String title) {
+    Theme(String title, String file) {
         this.title = title;
-        Look.roles(file()).forEach((role, rgb) -> roles.put(role, Color.rgb(rgb >> 16, rgb >> 8 & 0xFF, rgb & 0xFF)));
+        this.file = file;
+        Look.roles(file).forEach((role, rgb) -> roles.put(role, Color.rgb(rgb >> 16, rgb >> 8 & 0xFF, rgb & 0xFF)));
     }
 
     /** Loads the font of most texts; once, before the first window. */
@@ -48,16 +50,12 @@ public enum Theme {
         }
     }
 
-    private String file() {
-        return this == DUSK ? Look.DARK : Look.LIGHT;
-    }
-
     public String title() {
         return title;
     }
 
     public List<String> styleSheets() {
-        return List.of(Theme.class.getResource(file() + ".css").toExternalForm(),
+        return List.of(Theme.class.getResource(file + ".css").toExternalForm(),
                 Theme.class.getResource("sparrow.css").toExternalForm());
     }
 

@@ -84,7 +84,7 @@ public final class DevicesWindow {
         }
         wireLearning();
         VBox root = new VBox(10, Forms.strong("Sound"), line(card, rate, block), line(realTime, Forms.gap(), delay),
-                Forms.strong("MIDI in"), inputs, Forms.strong("Clock in"), line(clock, Forms.gap(), tempo),
+                line(Forms.strong("MIDI in"), inputs), line(Forms.strong("Clock in"), clock, Forms.gap(), tempo),
                 Forms.strong("Controllers"), Forms.second("Choose what a pad or knob is to do, press learn, then touch the pad or knob"),
                 line(search, learn), deeds, learned);
         root.getStyleClass().addAll("root", "pads");
