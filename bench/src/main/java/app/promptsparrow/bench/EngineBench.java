@@ -84,7 +84,10 @@ final class EngineBench {
     }
 
     static Engine playing(Project project) {
-        Engine engine = new Engine(RATE);
+        return playing(project, new Engine(RATE));
+    }
+
+    private static Engine playing(Project project, Engine engine) {
         whole(SOUNDS, project);
         engine.publish(playable(new PlayableBuilder(SOUNDS), project));
         engine.commands().play(1, 0);
@@ -96,7 +99,7 @@ final class EngineBench {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
         return median(rounds, () -> {
-            Engine engine = playing(project);
+            Engine engine = playing(project, Engine.withoutMeters(RATE)); // as an export renders
             return () -> {
                 for (int at = 0; at < RATE * seconds; at += BLOCK) {
                     engine.render(left, right, BLOCK);

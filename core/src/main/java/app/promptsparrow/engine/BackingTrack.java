@@ -54,7 +54,9 @@ final class BackingTrack {
                 leave();
                 runs = false;
             }
-            add(left, right, 0, count, 0);
+            if (fadingOut > 0) {
+                add(left, right, 0, count, 0);
+            }
             return;
         }
         int done = 0;

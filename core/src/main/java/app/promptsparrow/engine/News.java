@@ -46,6 +46,17 @@ public final class News {
     private final AtomicLong faults = new AtomicLong();
     private volatile Throwable lastFault;
 
+    private final boolean metersRows;
+
+    /** @param metersRows whether peaks and powers of rows are told */
+    News(boolean metersRows) {
+        this.metersRows = metersRows;
+    }
+
+    boolean metersRows() {
+        return metersRows;
+    }
+
     /**
      * The state of the music at a frame. Immutable.
      *

@@ -21,6 +21,7 @@ final class StripPath {
     private final Glide left = new Glide(0);
     private final Glide right = new Glide(0);
     private final Glide send = new Glide(0);
+    private float peak;
     private double power;
     private int quietTicks = TAIL_TICKS;
     /** How many ticks of this span begin while a voice sounds. */
@@ -101,9 +102,9 @@ final class StripPath {
      * Processes the first ticks of the buffer, adds them to the outputs and clears them.
      *
      * @param frame of the first
-     * @return the peak after the level
+     * @param meters whether {@link #peak} and {@link #power} are wanted afterwards
      */
-    float process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, long frame, int ticks) {
+    void process(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, long frame, int ticks, boolean meters) {
         if (fresh) {
             fresh = false;
             for (int i = 0; i < stages.length; i++) {
@@ -117,7 +118,7 @@ final class StripPath {
         }
         way.begin(row, frame);
         power = 0;
-        float peak = 0;
+        peak = 0;
         for (int done = 0; done < ticks;) {
             // Settings that glide take a tick at a time; settled ones all that is left.
             int next = isSettled(row) ? ticks : done + 1;
@@ -132,7 +133,7 @@ final class StripPath {
             if (!way.isIdle(row)) {
                 way.process(row, buffer, wide ? second : null, from); // never settled, so it is one tick
             }
-            peak = Math.max(peak, mix(row, outLeft, outRight, outSend, from, to));
+            mix(row, outLeft, outRight, outSend, from, to, meters);
             done = next;
         }
         countQuiet(ticks);
@@ -140,7 +141,6 @@ final class StripPath {
         if (wide) {
             Arrays.fill(second, 0, ticks * Mixer.TICK, 0);
         }
-        return peak;
     }
 
     private boolean isSettled(RowPlan row) {
@@ -153,7 +153,7 @@ final class StripPath {
     }
 
     /** All arrays are read and written at the same index, so that the loops become vector instructions. */
-    private float mix(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int from, int to) {
+    private void mix(RowPlan row, float[] outLeft, float[] outRight, float[] outSend, int from, int to, boolean meters) {
         float fromLeft = (float) left.value();
         float fromRight = (float) right.value();
         float fromSend = (float) send.value();
@@ -170,9 +170,12 @@ final class StripPath {
                 mix(buffer, outSend, fromSend, toSend, from, to);
             }
         }
-        double energy = energy(buffer, from, to);
-        power += energy * toLeft * toLeft + (wide ? energy(second, from, to) : energy) * toRight * toRight;
-        return wide ? Math.max(Peaks.of(buffer, from, to) * toLeft, Peaks.of(second, from, to) * toRight) : Peaks.of(buffer, from, to) * Math.max(toLeft, toRight);
+        if (meters) {
+            double energy = energy(buffer, from, to);
+            power += energy * toLeft * toLeft + (wide ? energy(second, from, to) : energy) * toRight * toRight;
+            float now = Peaks.of(buffer, from, to);
+            peak = Math.max(peak, wide ? Math.max(now * toLeft, Peaks.of(second, from, to) * toRight) : now * Math.max(toLeft, toRight));
+        }
     }
 
     /** Adds one channel at a level that goes from one value to another within a tick, or stays. */
@@ -187,6 +190,11 @@ final class StripPath {
                 out[i] += in[i] * (level + step * (i - from));
             }
         }
+    }
+
+    /** The peak of what was processed last, after the level. */
+    float peak() {
+        return peak;
     }
 
     /** The sum of squares of the frames that were processed last, of both sides, after the level. */

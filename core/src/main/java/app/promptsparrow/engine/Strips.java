@@ -73,8 +73,11 @@ final class Strips {
         for (int slot = 0; slot < paths.length; slot++) {
             RowPlan plan = voices.plan(slot);
             if (!paths[slot].isAsleep() && plan != null) {
-                news.peak(slot, paths[slot].process(plan, left, right, send, frame, ticks));
-                news.power(slot, paths[slot].power());
+                paths[slot].process(plan, left, right, send, frame, ticks, news.metersRows());
+                if (news.metersRows()) {
+                    news.peak(slot, paths[slot].peak());
+                    news.power(slot, paths[slot].power());
+                }
                 fed |= plan.send != 0 || paths[slot].isSending();
             }
         }

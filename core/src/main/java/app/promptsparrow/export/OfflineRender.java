@@ -35,7 +35,7 @@ public final class OfflineRender {
 
     /** @param builder that knows what else is heard, or what is not */
     OfflineRender(Project project, Score score, SoundStore sounds, boolean limiter, PlayableBuilder builder) {
-        engine = new Engine(sounds.rateHz());
+        engine = Engine.withoutMeters(sounds.rateHz());
         engine.publish(builder.build(project, List.of(new Playable.Piece(1, score)), limiter));
         engine.commands().play(1, 0);
         musicFrames = project.tempo().toFrame(score.length(), sounds.rateHz());

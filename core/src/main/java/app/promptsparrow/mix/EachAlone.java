@@ -35,7 +35,7 @@ final class EachAlone {
     EachAlone(Project project, Score score, long from, SoundStore sounds) {
         rows = project.kit().rows().stream().filter(row -> project.kit().isHeard(row) && score.plays(row.id())).toList();
         for (Row row : rows) {
-            Engine engine = new Engine(sounds.rateHz());
+            Engine engine = Engine.withoutMeters(sounds.rateHz());
             Project alone = project.withKit(project.kit().alone(row.id()));
             engine.publish(new PlayableBuilder(sounds).build(alone, List.of(new Playable.Piece(1, score)), false));
             engine.commands().play(1, from);

@@ -87,7 +87,7 @@ public final class LevelMatch {
         Project one = Project.untitled(kit).withTempo(new Tempo(120_000)).withMaster(Master.USUAL);
         Pattern pattern = one.at(new SlotRef(0, 0)).orElseThrow().withLane(row.id(), lane -> lane.withHits(List.of(hit)));
         Score score = Score.passes(PatternScore.compile(one, pattern, Optional.empty()), 1);
-        Engine engine = new Engine(sounds.rateHz());
+        Engine engine = Engine.withoutMeters(sounds.rateHz());
         engine.publish(new PlayableBuilder(sounds).build(one, List.of(new Playable.Piece(1, score)), false));
         engine.commands().play(1, 0);
         int frames = (int) (HIT_SECONDS * sounds.rateHz());

@@ -37,8 +37,7 @@ class BlockSizeTest {
     }
 
     /** Renders with an edit of a strip at a third and a stop at two thirds of the way. */
-    private static float[] render(Project project, Project edited, int block) {
-        Engine engine = new Engine(RATE);
+    private static float[] render(Engine engine, Project project, Project edited, int block) {
         PlayableBuilder builder = new PlayableBuilder(SOUNDS);
         engine.publish(playable(builder, project));
         engine.commands().play(1, 0);
@@ -61,9 +60,10 @@ class BlockSizeTest {
     }
 
     private static void sameForAllBlocks(Project project, Project edited, String name) {
-        float[] tickByTick = render(project, edited, 32);
+        float[] tickByTick = render(new Engine(RATE), project, edited, 32);
+        assertThat(Arrays.equals(render(Engine.withoutMeters(RATE), project, edited, 480), tickByTick)).as(name + ", without meters, as exports are rendered").isTrue();
         for (int block : new int[] {37, 480, 1_024, 4_096}) {
-            assertThat(Arrays.equals(render(project, edited, block), tickByTick)).as(name + ", blocks of " + block).isTrue();
+            assertThat(Arrays.equals(render(new Engine(RATE), project, edited, block), tickByTick)).as(name + ", blocks of " + block).isTrue();
         }
         double sum = 0;
         for (float value : tickByTick) {
