@@ -19,6 +19,7 @@ import app.promptsparrow.project.ProjectEdit;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
+import app.promptsparrow.sound.ClickSound;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.lang.management.ManagementFactory;
@@ -67,6 +68,7 @@ final class LongBench {
             this.commands = engine.commands();
             EngineBench.whole(SOUNDS, project);
             publish();
+            commands.click(ClickSound.values()[0], 0.5f);
             commands.play(playing.id().value(), 0);
         }
 

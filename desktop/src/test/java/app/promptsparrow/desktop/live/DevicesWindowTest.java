@@ -21,12 +21,15 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.concurrent.Callable;
 import java.util.concurrent.locks.LockSupport;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
+import javafx.stage.Window;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** A controller with a clock, and the window in which it learns; the sound card's settings. */
 class DevicesWindowTest extends WindowUnderTest {
@@ -236,6 +239,31 @@ class DevicesWindowTest extends WindowUnderTest {
         assertThat(hands.unused()).as("there was room for each").isEqualTo(before);
         assertThat(hits).isGreaterThan(Math.min(300, each / 2));
         assertThat(player.takeFault()).isEmpty();
+    }
+
+    @Test
+    void windows_beside_the_main_one_are_left_by_escape_and_by_the_key_that_opens_them(FxRobot robot) throws Exception {
+        int before = fx(() -> Window.getWindows().size());
+        for (KeyCode modifier : List.of(KeyCode.CONTROL, KeyCode.SHIFT)) {
+            for (boolean escape : new boolean[] {true, false}) {
+                robot.push(modifier, KeyCode.F4);
+                until(() -> fx(() -> Window.getWindows().size()) == before + 1);
+                until(() -> fx(() -> Window.getWindows().get(before).isFocused()));
+                robot.push(escape ? new KeyCode[] {KeyCode.ESCAPE} : new KeyCode[] {modifier, KeyCode.F4});
+                until(() -> fx(() -> Window.getWindows().size()) == before);
+                until(() -> fx(() -> Window.getWindows().get(0).isFocused()));
+            }
+        }
+        openWindow(robot);
+        robot.clickOn("#controller-learn");
+        until(() -> text(robot, "#controller-learn").contains("touch it now"));
+        robot.push(KeyCode.ESCAPE);
+        until(() -> text(robot, "#controller-learn").equals("learn"));
+        assertThat(fx(() -> Window.getWindows().size())).as("only the learning is left").isEqualTo(before + 1);
+    }
+
+    private static <T> T fx(Callable<T> asked) {
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, asked);
     }
 
     @Test

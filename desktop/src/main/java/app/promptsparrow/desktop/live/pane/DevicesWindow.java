@@ -26,6 +26,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -99,6 +100,13 @@ public final class DevicesWindow {
             timer.stop();
             live.controllers().learn(Optional.empty());
         });
+        scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
+            if (event.getCode() == KeyCode.ESCAPE && live.controllers().toLearn().isPresent()) {
+                live.controllers().learn(Optional.empty()); // and the window stays
+                event.consume();
+            }
+        });
+        Leaving.by(stage, "Ctrl+F4");
         session.onChange(this::update);
     }
 

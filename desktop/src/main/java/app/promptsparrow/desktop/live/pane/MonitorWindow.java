@@ -79,6 +79,7 @@ public final class MonitorWindow {
         stage.setMinWidth(WIDTH); // some window managers open it as small as may be
         stage.setMinHeight(HEIGHT);
         stage.setOnHidden(event -> timer.stop());
+        Leaving.by(stage, "Shift+F4");
         session.onChange(this::update);
     }
 
