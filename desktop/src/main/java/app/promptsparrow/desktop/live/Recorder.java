@@ -16,6 +16,7 @@ import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -23,7 +24,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import javafx.application.Platform;
 
 /**
  * What is played by hand becomes hits of the pattern that plays. A note is heard when it is struck, belongs to the step it was struck
@@ -52,6 +52,11 @@ public final class Recorder {
     private long erasedUpTo;
     private int lost;
     private int merged;
+    private final List<Unsilenced> unsilenced = new ArrayList<>();
+
+    /** A note that was let go and does not know it yet. */
+    private record Unsilenced(RowId row, int cents) {
+    }
 
     /** @param hit null if nothing was recorded of it */
     private record Held(int note, Player.Withheld hit, long straight, long stepUnits, Pass in) {
@@ -221,6 +226,7 @@ public final class Recorder {
     /** Once a pulse. */
     public void pulse(Player.Now now) {
         metronome.pulse(now, armed, false);
+        unsilenced.removeIf(one -> session.player().release(one.row, one.cents));
         if (!now.playing()) {
             if (!silent.isEmpty() || pass.pattern != null) {
                 end();
@@ -347,10 +353,10 @@ public final class Recorder {
         release(row, note, timeNs);
     }
 
-    /** Ends what is held, as soon as the engine has room to be told: a note that is not let go would sound on. */
+    /** Ends what is held, with a later pulse if the engine has no room to be told now: a note that is not let go would sound on. */
     void silence(RowId row, int cents) {
         if (!session.player().release(row, cents)) {
-            Platform.runLater(() -> silence(row, cents));
+            unsilenced.add(new Unsilenced(row, cents));
         }
     }
 
