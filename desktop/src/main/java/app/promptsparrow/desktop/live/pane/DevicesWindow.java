@@ -26,7 +26,6 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -100,13 +99,7 @@ public final class DevicesWindow {
             timer.stop();
             live.controllers().learn(Optional.empty());
         });
-        scene.addEventFilter(KeyEvent.KEY_PRESSED, event -> {
-            if (event.getCode() == KeyCode.ESCAPE && live.controllers().toLearn().isPresent()) {
-                live.controllers().learn(Optional.empty()); // and the window stays
-                event.consume();
-            }
-        });
-        Leaving.by(stage, "Ctrl+F4");
+        Leaving.by(stage, "Ctrl+F4", this::unlearn);
         session.onChange(this::update);
     }
 
@@ -128,6 +121,15 @@ public final class DevicesWindow {
 
     private static String hertz(int hz) {
         return (hz % 1_000 == 0 ? Integer.toString(hz / 1_000) : Double.toString(hz / 1_000.0)) + " kHz";
+    }
+
+    /** Escape first ends the learning. Answers whether there was any. */
+    private boolean unlearn() {
+        boolean learning = live.controllers().toLearn().isPresent();
+        if (learning) {
+            live.controllers().learn(Optional.empty());
+        }
+        return learning;
     }
 
     private void fillCards() {
