@@ -1,11 +1,9 @@
 package app.promptsparrow.file;
 
 import app.promptsparrow.sample.SoundFileException;
+import app.promptsparrow.text.Reason;
 import app.promptsparrow.text.Shown;
 import java.io.IOException;
-import java.nio.file.AccessDeniedException;
-import java.nio.file.FileSystemException;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 
 /** A file that cannot be read or written, as one sentence for people: which file, where in it, what to do. */
@@ -36,17 +34,7 @@ public final class FileProblem extends Exception {
 
     /** What an input or output error means to people. */
     public static FileProblem of(Path file, String doing, IOException cause) {
-        String why;
-        if (cause instanceof NoSuchFileException) {
-            why = "there is no such file or folder";
-        } else if (cause instanceof AccessDeniedException) {
-            why = "permission is denied";
-        } else if (cause instanceof FileSystemException problem && problem.getReason() != null) {
-            why = problem.getReason();
-        } else {
-            why = cause.getMessage() == null ? "the system does not say why" : cause.getMessage();
-        }
-        return new FileProblem(file, "cannot be " + doing + ": " + why, cause);
+        return new FileProblem(file, "cannot be " + doing + ": " + Reason.of(cause), cause);
     }
 
     /** A file that needs more memory than the program has. */

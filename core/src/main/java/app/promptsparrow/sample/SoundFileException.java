@@ -1,8 +1,7 @@
 package app.promptsparrow.sample;
 
+import app.promptsparrow.text.Reason;
 import java.io.IOException;
-import java.nio.file.AccessDeniedException;
-import java.nio.file.FileSystemException;
 import java.nio.file.NoSuchFileException;
 
 /** A sound file that cannot be taken; the message says why in a few words that go on behind the file's name. */
@@ -20,11 +19,6 @@ public final class SoundFileException extends Exception {
 
     /** What an input error means to people. */
     static SoundFileException of(IOException cause) {
-        if (cause instanceof NoSuchFileException) {
-            return new SoundFileException("is not there", cause);
-        }
-        String why = cause instanceof AccessDeniedException ? "permission is denied" : cause instanceof FileSystemException problem && problem.getReason() != null ? problem.getReason()
-                : cause.getMessage() == null ? "the system does not say why" : cause.getMessage();
-        return new SoundFileException("cannot be read: " + why, cause);
+        return cause instanceof NoSuchFileException ? new SoundFileException("is not there", cause) : new SoundFileException("cannot be read: " + Reason.of(cause), cause);
     }
 }
