@@ -33,11 +33,11 @@ public final class PlayLog {
      * @param before as it was then
      * @param piece  the part of a pass that was played, empty for whole passes
      */
-    private record Run(Pattern before, boolean fill, int passes, Optional<Part> piece, long endNs) {
+    private record Run(Pattern before, boolean fill, int passes, Optional<Stretch> piece, long endNs) {
     }
 
-    /** A part of a pass, in units from its start. */
-    private record Part(long from, long to) {
+    /** A stretch of a pass, in units from its start. */
+    private record Stretch(long from, long to) {
     }
 
     private final Deque<Run> runs = new ArrayDeque<>();
@@ -115,14 +115,14 @@ public final class PlayLog {
                 end = whole * pass;
             }
             if (begun > 0 && end > begun) {
-                runs.add(new Run(pattern, fill, 1, Optional.of(new Part(begun, Math.min(pass, end))), timeNs));
+                runs.add(new Run(pattern, fill, 1, Optional.of(new Stretch(begun, Math.min(pass, end))), timeNs));
             }
             long first = begun > 0 ? 1 : 0;
             if (whole > first) {
                 runs.add(new Run(pattern, fill, (int) Math.min(Song.MAX_REPEATS, whole - first), Optional.empty(), timeNs));
             }
             if (end > whole * pass && whole >= first) {
-                runs.add(new Run(pattern, fill, 1, Optional.of(new Part(0, end - whole * pass)), timeNs));
+                runs.add(new Run(pattern, fill, 1, Optional.of(new Stretch(0, end - whole * pass)), timeNs));
             }
         }
         pattern = null;
@@ -131,7 +131,7 @@ public final class PlayLog {
         }
     }
 
-    private record Piece(PatternId of, Part part) {
+    private record Piece(PatternId of, Stretch stretch) {
     }
 
     /** What was played, with the patterns as they are now; empty if nothing was. */
@@ -154,7 +154,7 @@ public final class PlayLog {
                 gone += run.passes;
                 continue;
             }
-            Optional<Pattern> piece = run.piece.flatMap(part -> pieces.computeIfAbsent(new Piece(run.before.id(), part), of -> PatternPiece.of(project, now.get(), part.from, part.to,
+            Optional<Pattern> piece = run.piece.flatMap(stretch -> pieces.computeIfAbsent(new Piece(run.before.id(), stretch), of -> PatternPiece.of(project, now.get(), stretch.from, stretch.to,
                     new PatternId(project.freshPatternId().value() + (int) pieces.values().stream().filter(Optional::isPresent).count()))));
             cut += run.piece.isPresent() && piece.isEmpty() ? 1 : 0;
             PatternId played = piece.map(Pattern::id).orElse(run.before.id());
