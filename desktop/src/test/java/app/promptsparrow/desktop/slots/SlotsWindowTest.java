@@ -282,10 +282,12 @@ class SlotsWindowTest extends WindowUnderTest {
         });
         until(() -> id(1).equals(now().pattern()));
         until(() -> id(0).equals(now().pattern()));
-        for (int i = 0; i < 10; i++) {
-            assertThat(now().position()).as("the piece goes on after the fill").isBetween(range.from(), range.to());
-            Thread.sleep(40);
-        }
+        long begun = now().inSource();
+        until(() -> {
+            Player.Now heard = now();
+            assertThat(heard.position()).as("the piece goes on after the fill").isBetween(range.from(), range.to());
+            return heard.inSource() > begun + 2 * (range.to() - range.from());
+        });
         robot.doubleClickOn(from);
         settle();
         assertThat(presenter.playing().range()).isEmpty();
