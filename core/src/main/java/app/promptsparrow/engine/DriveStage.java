@@ -23,8 +23,9 @@ final class DriveStage implements Stage {
 
     @Override
     public void process(RowPlan row, float[] buffer, int from, int to) {
-        for (int tick = from; tick < to; tick += Mixer.TICK) {
-            drive.process(row.drive, buffer, tick);
+        int tick = from;
+        while (tick < to && drive.process(row.drive, buffer, tick)) {
+            tick += Mixer.TICK;
         }
     }
 

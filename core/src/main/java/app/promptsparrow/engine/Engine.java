@@ -22,7 +22,7 @@ public final class Engine {
     private static final int MOST_WRITERS = 8;
 
     /** Ticks that are kept: those that are handed out next and those the limiter looks ahead at. */
-    private static final int RING = 32;
+    private static final int RING = 128;
 
     private final int rateHz;
     private final News news;

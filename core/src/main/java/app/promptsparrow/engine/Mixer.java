@@ -15,7 +15,7 @@ final class Mixer {
 
     static final int TICK = BassVoice.TICK;
     /** The most frames that are mixed in one go. */
-    static final int SPAN = 16 * TICK;
+    static final int SPAN = 32 * TICK;
 
     private static final double AUDITION_SECONDS = 0.4;
     /** What is held longer than this was let go without a word. */

@@ -18,7 +18,7 @@ import app.promptsparrow.time.Tempo;
  */
 final class Sequencer implements NoteSink {
 
-    static final int HORIZON = 1_024;
+    static final int HORIZON = 4_096;
     private static final int MAX_NOTES = 8_192;
     /** How many sources that were left can still have late notes; of more the one left first is given up. */
     private static final int LEFT = 8;

@@ -10,6 +10,7 @@ import java.util.Arrays;
  */
 final class StripPath {
 
+    private static final float QUIET = 1e-7f; // -140 dB
     private static final int TAIL_TICKS = 300; // 0.2 s at 48 kHz: by then the lowest cut filter has rung out
 
     final float[] buffer = new float[Mixer.SPAN];
@@ -221,11 +222,12 @@ final class StripPath {
      * start or it is loud.
      */
     private void countQuiet(int ticks) {
+        int least = Math.max(0, heldTicks - 1);
         int loud = ticks - 1;
-        while (loud >= 0 && !isLoud(loud * Mixer.TICK)) {
+        while (loud >= least && !isLoud(loud * Mixer.TICK)) {
             loud--;
         }
-        if (loud >= heldTicks - 1 && loud >= 0) {
+        if (loud >= least) {
             quietTicks = ticks - 1 - loud;
         } else if (heldTicks > 0) {
             quietTicks = ticks - heldTicks + 1;
@@ -236,11 +238,7 @@ final class StripPath {
     }
 
     private boolean isLoud(int from) {
-        for (int i = from; i < from + Mixer.TICK; i++) {
-            if (Math.abs(buffer[i]) >= 1e-7f || wide && Math.abs(second[i]) >= 1e-7f) {
-                return true;
-            }
-        }
-        return false;
+        int to = from + Mixer.TICK;
+        return Peaks.of(buffer, from, to) >= QUIET || wide && Peaks.of(second, from, to) >= QUIET;
     }
 }

@@ -3,6 +3,7 @@ package app.promptsparrow.sound;
 import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.sample.SampleBuffer;
+import java.util.Arrays;
 
 /**
  * The one live voice: a saw or a pulse and a sine through a low-pass that closes after the attack, then pushed, with glide. Owned by
@@ -30,6 +31,9 @@ public final class BassVoice {
     private static final double DIP_SECONDS = 0.0015;
     private static final double DC_HZ = 6;
 
+    /** So many frames before a tick are kept for what bends it. */
+    private static final int BEFORE = 3;
+
     private static final int IDLE = 0;
     private static final int ATTACK = 1;
     private static final int HOLD = 2;
@@ -46,28 +50,26 @@ public final class BassVoice {
     private double cents;
     private double centsTarget;
     private double phase;
-    private double subPhase;
     private double sweep;
     private double bright;
     private double cutoff;
     /** Where in its dip it is, 0 to 1; 1 when it is over. */
     private double dip = 1;
+    private double tickCents = Double.NaN;
     private double tickHz;
     private double low;
     private double band;
     private double low2;
     private double band2;
-    private float[] table;
+    private double[] table;
     private double a1;
     private double a2;
     private double a3;
-    // Of the bending at twice the rate: what went in, and the bent values in between.
-    private double x1;
-    private double x2;
-    private double x3;
-    private double m1;
-    private double m2;
-    private double m3;
+    /** A tick of the wave on its way, behind the last frames before it. */
+    private final double[] wave = new double[BEFORE + TICK];
+    /** The bent wave between its frames, likewise. */
+    private final double[] between = new double[BEFORE + TICK];
+    private final double[] bent = new double[TICK];
     private double steady;
 
     public boolean isIdle() {
@@ -90,7 +92,6 @@ public final class BassVoice {
         if (state == IDLE) {
             level = 0;
             phase = 0;
-            subPhase = 0;
             clearFilters();
             gain = velocityGain;
             cutoff = 0;
@@ -160,8 +161,8 @@ public final class BassVoice {
 
     private void clearFilters() {
         low = band = low2 = band2 = 0;
-        x1 = x2 = x3 = 0;
-        m1 = m2 = m3 = 0;
+        Arrays.fill(wave, 0, BEFORE, 0);
+        Arrays.fill(between, 0, BEFORE, 0);
         steady = 0;
     }
 
@@ -177,8 +178,11 @@ public final class BassVoice {
         }
         gain = Math.abs(gainTarget - gain) < 1e-7 ? gainTarget : gain;
         gainStep = (gainTarget - gain) * GAIN_GLIDE / TICK;
-        tickHz = Math.min(440 * PowerOfTwo.ratio(cents - 6900), HIGHEST * s.rate);
-        table = Wavetables.saw(tickHz, s.rate);
+        if (cents != tickCents) {
+            tickCents = cents;
+            tickHz = Math.min(440 * PowerOfTwo.ratio(cents - 6900), HIGHEST * s.rate);
+            table = Wavetables.saw(tickHz, s.rate);
+        }
         sweep *= s.sweepFall;
         double octaves = s.sweepOctaves * sweep + bright + (cents - 3600) / 2400;
         double hz = Math.max(30, Math.min(s.cutoffHz * PowerOfTwo.of(octaves), 0.4 * s.rate));
@@ -194,141 +198,149 @@ public final class BassVoice {
         add(out, out, from, to);
     }
 
-    /** The same to two, which may be one. */
+    /**
+     * The same to two, which may be one. At most a tick's frames. Each step goes over all of them before the next begins: in one loop the
+     * processor would wait for each frame's way through all steps.
+     */
     public void add(float[] out, float[] second, int from, int to) {
+        int count = to - from;
+        oscillate(count);
+        filter(count);
+        bend(count);
+        give(out, second, from, count);
+        System.arraycopy(wave, count, wave, 0, BEFORE);
+        System.arraycopy(between, count, between, 0, BEFORE);
+    }
+
+    /** Saw, second saw and sine, which go together. */
+    private void oscillate(int count) {
         BassSettings s = settings;
         double step = tickHz / s.rate;
-        // Locals, since the virtual machine keeps fields in memory inside a loop.
+        double sawLevel = s.saw * s.input;
+        double sub = s.sub;
+        double[] saw = table;
         double p = phase;
-        double q = subPhase;
+        for (int i = BEFORE; i < BEFORE + count; i++) {
+            wave[i] = sawLevel * Wavetables.read(saw, p) + sub * Wavetables.sine(p);
+            p += step;
+            p = p < 1 ? p : p - 1;
+        }
+        double turned = s.turned * s.input;
+        if (turned != 0) {
+            p = phase + s.ahead;
+            p = p < 1 ? p : p - 1;
+            for (int i = BEFORE; i < BEFORE + count; i++) {
+                wave[i] -= turned * Wavetables.read(saw, p);
+                p += step;
+                p = p < 1 ? p : p - 1;
+            }
+        }
+        double on = phase + count * step;
+        phase = on - (int) on;
+    }
+
+    /** Twice the same low-pass, each as a map of what it keeps (see {@link Svf}), so that little lies between one frame and the next; then the push. */
+    private void filter(int count) {
+        double bandOfBand = 2 * a1 - 1;
+        double bandOfIn = 2 * a2;
+        double lowOfLow = 1 - 2 * a3;
+        double lowOfIn = 2 * a3;
+        double outOfIn = a3;
+        double outOfBand = a2;
+        double outOfLow = 1 - a3;
+        double push = settings.push;
         double b1 = band;
         double l1 = low;
         double b2 = band2;
         double l2 = low2;
-        double c1 = a1;
-        double c2 = a2;
-        double c3 = a3;
-        float[] saw = table;
-        double g = gain;
-        double gStep = gainStep;
-        double sawLevel = s.saw * s.input;
-        double turned = s.turned * s.input;
-        double sub = s.sub;
-        double ahead = s.ahead;
-        double push = s.push;
-        double output = s.output;
-        double flow = 2 * StrictMath.PI * DC_HZ / s.rate;
-        double in1 = x1;
-        double in2 = x2;
-        double in3 = x3;
-        double mid1 = m1;
-        double mid2 = m2;
-        double mid3 = m3;
-        double dc = steady;
-        for (int i = from; i < to; i++) {
-            if ((state != HOLD || s.heldFall != 1) && !advanceLevel(s)) {
-                break;
-            }
-            g += gStep;
-            double raw = sawLevel * Wavetables.read(saw, p) + sub * Wavetables.sine(q);
-            if (turned != 0) {
-                double shifted = p + ahead;
-                raw -= turned * Wavetables.read(saw, shifted - (int) shifted);
-            }
-            p += step;
-            p -= (int) p;
-            q += step;
-            q -= (int) q;
-            double v3 = raw - l1;
-            double v1 = c1 * b1 + c2 * v3;
-            double v2 = l1 + c2 * b1 + c3 * v3;
-            b1 = 2 * v1 - b1;
-            l1 = 2 * v2 - l1;
-            double w3 = v2 - l2;
-            double w1 = c1 * b2 + c2 * w3;
-            double w2 = l2 + c2 * b2 + c3 * w3;
-            b2 = 2 * w1 - b2;
-            l2 = 2 * w2 - l2;
-            // The wave is bent at every frame and between two of them, and both are brought back to the rate (half-band filters of
-            // four and of seven taps), three frames late.
-            double x = w2 * push;
-            double mid0 = bend((9 * (in1 + in2) - x - in3) * 0.0625 + LEANING) - LEANT;
-            double bent = (16 * (bend(in3 + LEANING) - LEANT) + 9 * (mid1 + mid2) - mid0 - mid3) * 0.03125;
-            in3 = in2;
-            in2 = in1;
-            in1 = x;
-            mid3 = mid2;
-            mid2 = mid1;
-            mid1 = mid0;
-            dc += (bent - dc) * flow;
-            double loud = output * level * g;
-            float value = (float) ((bent - dc) * (dip < 1 ? loud * dipped(s.rate) : loud));
-            out[i] += value;
-            if (second != out) {
-                second[i] += value;
-            }
+        for (int i = BEFORE; i < BEFORE + count; i++) {
+            double x = wave[i];
+            double y = outOfIn * x + (outOfBand * b1 + outOfLow * l1);
+            double b = bandOfBand * b1 + (bandOfIn * x - bandOfIn * l1);
+            l1 = lowOfLow * l1 + (lowOfIn * x + bandOfIn * b1);
+            b1 = b;
+            wave[i] = (outOfIn * y + (outOfBand * b2 + outOfLow * l2)) * push;
+            b = bandOfBand * b2 + (bandOfIn * y - bandOfIn * l2);
+            l2 = lowOfLow * l2 + (lowOfIn * y + bandOfIn * b2);
+            b2 = b;
         }
-        gain = g;
-        phase = p;
-        subPhase = q;
         band = b1;
         low = l1;
         band2 = b2;
         low2 = l2;
-        x1 = in1;
-        x2 = in2;
-        x3 = in3;
-        m1 = mid1;
-        m2 = mid2;
-        m3 = mid3;
+    }
+
+    /** Bends the wave at every frame and between two of them, and brings both back to the rate: half-band filters of four and of seven taps, three frames late. */
+    private void bend(int count) {
+        for (int i = 0; i < count; i++) {
+            between[BEFORE + i] = bend((9 * (wave[i + 2] + wave[i + 1]) - wave[i + 3] - wave[i]) * 0.0625 + LEANING) - LEANT;
+        }
+        for (int i = 0; i < count; i++) {
+            bent[i] = (16 * (bend(wave[i] + LEANING) - LEANT) + 9 * (between[i + 2] + between[i + 1]) - between[i + 3] - between[i]) * 0.03125;
+        }
+    }
+
+    /** Takes the steady part away and adds what is left at its level, until it has ended. */
+    private void give(float[] out, float[] second, int from, int count) {
+        BassSettings s = settings;
+        double flow = 2 * StrictMath.PI * DC_HZ / s.rate;
+        double steadiness = 1 - flow;
+        double output = s.output;
+        double gStep = gainStep;
+        double g = gain;
+        double dc = steady;
+        double loud = level;
+        double fall = switch (state) {
+            case HOLD -> s.heldFall;
+            case RELEASE -> s.releaseFall;
+            default -> 1;
+        };
+        double rise = state == ATTACK ? s.attackStep : state == CUT ? -cutStep : 0;
+        double top = state == ATTACK ? 1 : Double.POSITIVE_INFINITY;
+        double floor = state == CUT ? Double.MIN_VALUE : state == ATTACK ? 0 : SILENT;
+        for (int i = 0; i < count; i++) {
+            loud = loud * fall + rise;
+            if (loud >= top) {
+                loud = 1;
+                state = HOLD;
+                fall = s.heldFall;
+                rise = 0;
+                top = Double.POSITIVE_INFINITY;
+                floor = SILENT;
+            } else if (loud < floor) {
+                loud = 0;
+                state = IDLE;
+                break;
+            }
+            g += gStep;
+            dc = dc * steadiness + bent[i] * flow;
+            double by = output * loud * g;
+            float value = (float) ((bent[i] - dc) * (dip < 1 ? by * dipped(s.rate) : by));
+            out[from + i] += value;
+            if (second != out) {
+                second[from + i] += value;
+            }
+        }
+        level = loud;
+        gain = g;
         steady = dc;
     }
 
     /** Close to a hyperbolic tangent, without its cost: x·(27 + x²)/(27 + 9x²) up to 3, where it is 1 and level. */
     private static double bend(double x) {
-        double in = Math.max(-3, Math.min(3, x));
-        double square = in * in;
-        return in * (27 + square) / (27 + 9 * square);
+        if (x >= 3) { // rather than a smaller of two: a wave crosses it seldom, and the processor guesses well
+            return 1;
+        }
+        if (x <= -3) {
+            return -1;
+        }
+        double square = x * x;
+        return x * (27 + square) / (27 + 9 * square);
     }
 
     private double dipped(double rate) {
         double half = Wavetables.sine(dip * 0.5); // a sine's first half
         dip += 1 / (DIP_SECONDS * rate);
         return 1 - DIP * half * half;
-    }
-
-    private boolean advanceLevel(BassSettings s) {
-        switch (state) {
-            case ATTACK -> {
-                level += s.attackStep;
-                if (level >= 1) {
-                    level = 1;
-                    state = HOLD;
-                }
-            }
-            case HOLD -> {
-                level *= s.heldFall;
-                if (level < SILENT) {
-                    state = IDLE;
-                }
-            }
-            case RELEASE -> {
-                level *= s.releaseFall;
-                if (level < SILENT) {
-                    state = IDLE;
-                }
-            }
-            case CUT -> {
-                level -= cutStep;
-                if (level <= 0) {
-                    level = 0;
-                    state = IDLE;
-                }
-            }
-            default -> {
-                // IDLE is told below
-            }
-        }
-        return state != IDLE;
     }
 }

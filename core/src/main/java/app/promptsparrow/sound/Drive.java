@@ -54,11 +54,11 @@ public final class Drive {
         return drive == 0 ? mix.isAt(0) : mix.isAt(1) && amount.isAt(drive);
     }
 
-    /** Works on a tick, while its settings go on towards some drive; nothing if it is and stays off. */
-    public void process(double drive, float[] buffer, int from) {
+    /** Works on a tick, while its settings go on towards some drive; answers whether it does: not if it is and stays off. */
+    public boolean process(double drive, float[] buffer, int from) {
         if (drive == 0 && mix.isAt(0)) {
             warm = 0;
-            return;
+            return false;
         }
         if (mix.isAt(0)) {
             if (warm == 0) {
@@ -87,6 +87,7 @@ public final class Drive {
             buffer[from + i] = (float) (in[i] + (wet - in[i]) * (mixed + mixStep * i));
         }
         gain = toGain;
+        return true;
     }
 
     private void bend(double a, double step) {

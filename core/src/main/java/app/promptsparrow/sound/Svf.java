@@ -92,6 +92,8 @@ public final class Svf {
     private double band;
     private boolean neutral = true;
     private boolean settled = true;
+    /** The setting that it has arrived at, as it was asked for last, so that a look tells; null while it glides. */
+    private Setting arrived;
     /** Where the five numbers are on their way, and how much they change a frame. */
     private final Glide[] glides = {new Glide(0.1), new Glide(1), new Glide(1), new Glide(0), new Glide(0)};
     private final double[] steps = new double[5];
@@ -115,6 +117,7 @@ public final class Svf {
         m2 = setting.m2;
         neutral = setting.isNeutral();
         settled = true;
+        arrived = setting;
         coefficients();
         map();
     }
@@ -140,6 +143,7 @@ public final class Svf {
         } else {
             neutral = false;
             settled = false;
+            arrived = null;
         }
     }
 
@@ -162,6 +166,7 @@ public final class Svf {
         band = other.band;
         neutral = other.neutral;
         settled = other.settled;
+        arrived = other.arrived;
         map();
         for (int i = 0; i < glides.length; i++) {
             glides[i].become(other.glides[i]);
@@ -175,7 +180,10 @@ public final class Svf {
 
     /** Whether it has arrived at a setting. */
     public boolean isAt(Setting target) {
-        return settled && g == target.g && k == target.k && m0 == target.m0 && m1 == target.m1 && m2 == target.m2;
+        if (target != arrived && settled && g == target.g && k == target.k && m0 == target.m0 && m1 == target.m1 && m2 == target.m2) {
+            arrived = target; // the same in a newer plan
+        }
+        return target == arrived;
     }
 
     public void clear() {

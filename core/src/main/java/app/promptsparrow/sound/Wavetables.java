@@ -2,7 +2,7 @@ package app.promptsparrow.sound;
 
 /**
  * Band-limited saw waves for the bass voice: one table for each octave of pitch, with only as many harmonics as fit
- * below half the sample rate. Immutable once built (about 1 MiB); safe on any thread.
+ * below half the sample rate. Immutable once built (350 KiB, as doubles, since turning singles into doubles for every read costs more than the room); safe on any thread.
  */
 final class Wavetables {
 
@@ -11,13 +11,13 @@ final class Wavetables {
     private static final int LEVELS = 10;
 
     /** [level][SIZE + 3]: level n holds {@code MOST_HARMONICS >> n} harmonics; padded for the interpolation. */
-    private static final float[][] SAW = build();
+    private static final double[][] SAW = build();
 
-    private static final float[] SINE = new float[SIZE + 3];
+    private static final double[] SINE = new double[SIZE + 3];
 
     static {
         for (int i = 0; i < SINE.length; i++) {
-            SINE[i] = (float) StrictMath.sin(2 * StrictMath.PI * (i - 1) / SIZE);
+            SINE[i] = StrictMath.sin(2 * StrictMath.PI * (i - 1) / SIZE);
         }
     }
 
@@ -30,7 +30,7 @@ final class Wavetables {
     }
 
     /** The fullest table whose harmonics stay below 45 % of the sample rate for a pitch. */
-    static float[] saw(double hz, double rateHz) {
+    static double[] saw(double hz, double rateHz) {
         double fits = 0.45 * rateHz / hz;
         int level = 0;
         while (level < LEVELS - 1 && MOST_HARMONICS >> level > fits) {
@@ -39,12 +39,12 @@ final class Wavetables {
         return SAW[level];
     }
 
-    private static float[][] build() {
+    private static double[][] build() {
         double[] sine = new double[SIZE];
         for (int i = 0; i < SIZE; i++) {
             sine[i] = StrictMath.sin(2 * StrictMath.PI * i / SIZE);
         }
-        float[][] tables = new float[LEVELS][SIZE + 3];
+        double[][] tables = new double[LEVELS][SIZE + 3];
         double[] sum = new double[SIZE];
         int harmonic = 1;
         for (int level = LEVELS - 1; level >= 0; level--) {
@@ -55,14 +55,14 @@ final class Wavetables {
                 }
             }
             for (int i = 0; i < SIZE + 3; i++) { // one value before the start, two behind the end
-                tables[level][i] = (float) sum[i - 1 & SIZE - 1];
+                tables[level][i] = sum[i - 1 & SIZE - 1];
             }
         }
         return tables;
     }
 
     /** Reads a table at a phase from 0 (inclusive) to 1 (exclusive) by a cubic through four points (Catmull-Rom). */
-    static double read(float[] table, double phase) {
+    static double read(double[] table, double phase) {
         double place = phase * SIZE;
         int i = (int) place;
         double t = place - i;
