@@ -74,16 +74,14 @@ final class FamilyEar {
      */
     static int[] features(double[] sound, double rate) {
         double[] energy = new double[FEATURES];
-        double[] band = new double[(int) Math.min(sound.length, SECONDS * rate)];
+        int heard = (int) Math.min(sound.length, SECONDS * rate);
         for (int octave = 0; octave < OCTAVES; octave++) {
-            System.arraycopy(sound, 0, band, 0, band.length);
-            Shapes.bandPass(band, LOWEST_HZ * (1 << octave), 1.4, rate);
+            Svf band = new Svf();
+            band.set(Svf.Setting.bandPass(LOWEST_HZ * (1 << octave), 1.4, rate));
             int from = 0;
             for (int span = 0; span < SPAN_SECONDS.length; span++) {
-                int to = (int) Math.min(band.length, SPAN_SECONDS[span] * rate);
-                for (int i = from; i < to; i++) {
-                    energy[span * OCTAVES + octave] += band[i] * band[i];
-                }
+                int to = (int) Math.min(heard, SPAN_SECONDS[span] * rate);
+                energy[span * OCTAVES + octave] = band.energy(sound, from, to);
                 from = to;
             }
         }

@@ -27,8 +27,8 @@ final class Arrivals {
 
     /** What becomes of a sound. */
     interface Sink {
-        /** The next one, on the UI thread. */
-        void take(SoundImport sound);
+        /** The next ones, at least one, on the UI thread. */
+        void take(List<SoundImport> sounds);
 
         /** All that could be read are there. */
         void done();
@@ -119,8 +119,14 @@ final class Arrivals {
     }
 
     private void handOn() {
+        List<SoundImport> next = new ArrayList<>();
         while (handedOn < files.size() && read.get(handedOn) != null) {
-            read.set(handedOn++, Optional.empty()).ifPresent(this::take); // nothing is kept that was handed on
+            read.set(handedOn++, Optional.empty()).ifPresent(next::add); // nothing is kept that was handed on
+        }
+        if (!next.isEmpty()) {
+            next.forEach(sound -> session.player().sounds().give(sound.sound(), sound.frames()));
+            taken += next.size();
+            session.guarded(() -> sink.take(next));
         }
         handedOnNs = System.nanoTime();
         if (arrived == files.size()) {
@@ -128,12 +134,6 @@ final class Arrivals {
         } else if (!stop.get()) {
             session.say(taken + " of " + Plural.of(files.size(), "sound") + (taken == 1 ? " is" : " are") + " there · Escape ends it");
         }
-    }
-
-    private void take(SoundImport sound) {
-        session.player().sounds().give(sound.sound(), sound.frames());
-        taken++;
-        session.guarded(() -> sink.take(sound));
     }
 
     private void end() {

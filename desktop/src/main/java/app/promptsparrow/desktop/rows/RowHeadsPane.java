@@ -17,6 +17,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
@@ -126,8 +127,8 @@ public final class RowHeadsPane extends Pane {
         List<RowId> ids = rows.stream().map(Row::id).toList();
         if (!ids.equals(order)) {
             order = ids;
-            heads.clear();
-            column.getChildren().setAll(Clusters.of(rows.stream().map(row -> head(row.id()).box).toList(), boxes -> new VBox(boxes.toArray(Node[]::new))));
+            heads.keySet().retainAll(Set.copyOf(ids));
+            Clusters.arrange(column.getChildren(), ids.stream().map(id -> head(id).box).toList());
         }
         for (Row row : rows) {
             update(head(row.id()), row, places.apply(row.id()));

@@ -101,16 +101,18 @@ public final class SoundFiles {
         }
 
         @Override
-        public void take(SoundImport sound) {
+        public void take(List<SoundImport> sounds) {
             Row row = session.project().kit().row(id).orElseThrow(() -> new IllegalArgumentException("the row is gone meanwhile"));
-            Layer layer = sound.layer(row);
-            if (count == 0) {
-                name = sound.name();
-                first = layer;
+            for (SoundImport sound : sounds) {
+                Layer layer = sound.layer(row);
+                if (count == 0) {
+                    name = sound.name();
+                    first = layer;
+                }
+                row = keepsOthers ? withLayer(row, layer) : withLayers(row, layer);
+                count++;
             }
-            Row changed = keepsOthers ? withLayer(row, layer) : withLayers(row, layer);
-            session.apply(new KitEdit.SetRow("Put " + name + (keepsOthers ? " on a layer of " : " on ") + row.name(), changed), gesture);
-            count++;
+            session.apply(new KitEdit.SetRow("Put " + name + (keepsOthers ? " on a layer of " : " on ") + row.name(), row), gesture);
         }
 
         private Row withLayer(Row row, Layer layer) {
@@ -146,21 +148,28 @@ public final class SoundFiles {
         private int count;
 
         @Override
-        public void take(SoundImport sound) {
-            Kit kit = session.project().kit();
-            Row row = row(sound, kit.rows(), session.project().freshRowId().value());
-            int more = count + 1;
-            session.apply(new KitEdit.AddRows("Add " + (more == 1 ? row.name() : Plural.of(more, "row")), List.of(row)), gesture);
+        public void take(List<SoundImport> sounds) {
+            List<Row> here = session.project().kit().rows();
+            List<Row> all = new ArrayList<>(here);
+            int fresh = session.project().freshRowId().value();
+            for (SoundImport sound : sounds) {
+                all.add(row(sound, all, fresh++));
+            }
+            List<Row> more = all.subList(here.size(), Math.min(all.size(), Kit.MAX_ROWS)); // others may have been added meanwhile
+            if (more.isEmpty()) {
+                return;
+            }
+            session.apply(new KitEdit.AddRows("Add " + (count + more.size() == 1 ? more.get(0).name() : Plural.of(count + more.size(), "row")), more), gesture);
             if (count == 0) {
-                first = session.project().kit().rows().get(kit.rows().size());
+                first = session.project().kit().rows().get(here.size());
                 chosen.chooseRow(first.id());
             }
-            count = more;
+            count += more.size();
         }
 
         @Override
         public void done() {
-            session.say(Plural.of(count, "row") + " more" + (count == 1 ? ": " + first.name() + told(first.layers().get(0)) : ""));
+            session.say((count == 0 ? "a kit has at most " + Kit.MAX_ROWS + " rows" : Plural.of(count, "row") + " more") + (count == 1 ? ": " + first.name() + told(first.layers().get(0)) : ""));
         }
     }
 
@@ -177,17 +186,28 @@ public final class SoundFiles {
         }
 
         @Override
-        public void take(SoundImport sound) {
+        public void take(List<SoundImport> sounds) {
+            if (!taken(sounds)) { // of those that are too many some may match rows that are there
+                sounds.forEach(sound -> leftOut += taken(List.of(sound)) ? 0 : 1);
+            }
+        }
+
+        private boolean taken(List<SoundImport> sounds) {
             List<Row> rows = new ArrayList<>(kit == null ? List.of() : kit.rows());
-            Row row = row(sound, rows, rows.size() + 1);
-            rows.add(row.withName(KitMatch.freeName(row.name(), names)));
+            Set<String> used = new HashSet<>(names);
+            for (SoundImport sound : sounds) {
+                Row row = row(sound, rows, rows.size() + 1);
+                rows.add(row.withName(KitMatch.freeName(row.name(), used)));
+            }
             Kit larger = new Kit(name, rows, session.project().kit().reverb());
             try {
                 session.store().tryOut(new KitEdit.TakeKit(larger), gesture);
-                kit = larger;
             } catch (IllegalArgumentException full) {
-                leftOut++;
+                return false;
             }
+            kit = larger;
+            names.addAll(used);
+            return true;
         }
 
         @Override
