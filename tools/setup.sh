@@ -43,9 +43,10 @@ export_class_path() { # the jars as packaged; JavaFX goes on the module path
 
 # The flags of a window. C1 comes first for a quick start, C2 follows for the audio engine; what C2 needs while it works goes back
 # to the system (a flag that not every Java knows); the young generation is small, since little lives between start and playing;
-# the toolkit keeps no pictures of backgrounds, 8 MiB of them, that are quicker painted than fetched.
+# the toolkit keeps no pictures of backgrounds, 8 MiB of them, that are quicker painted than fetched; the compiler steps back behind what
+# is heard and shown, as the workers do, or it would take a core to itself whenever something is done for the first time.
 window_options() {
-  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms26m -Xmn8m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=4000 -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
+  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms26m -Xmn8m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=4 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=4000 -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
 }
 
 archive=$root/desktop/target/sparrow.jsa
