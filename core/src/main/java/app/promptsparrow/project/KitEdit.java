@@ -90,8 +90,20 @@ public sealed interface KitEdit extends Edit {
         }
     }
 
-    /** Another kit takes the place of this one, see {@link KitMatch}. Rows that go take their rests in songs along. */
-    record TakeKit(Kit kit) implements KitEdit {
+    /**
+     * Another kit takes the place of this one, see {@link KitMatch}. Rows that go take their rests in songs along.
+     *
+     * @param asked which row is to go on as which, see {@link KitMatch#of(Project, Kit, Map)}
+     */
+    record TakeKit(Kit kit, Map<RowId, Optional<RowId>> asked) implements KitEdit {
+        public TakeKit {
+            asked = Map.copyOf(asked);
+        }
+
+        public TakeKit(Kit kit) {
+            this(kit, Map.of());
+        }
+
         @Override
         public String name() {
             return "Take kit " + kit.name();
@@ -99,7 +111,7 @@ public sealed interface KitEdit extends Edit {
 
         @Override
         public Project apply(Project project) {
-            return project.withKitInPlace(KitMatch.of(project, kit).kit(project, kit));
+            return project.withKitInPlace(KitMatch.of(project, kit, asked).kit(project, kit));
         }
     }
 

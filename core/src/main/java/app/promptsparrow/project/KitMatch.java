@@ -28,7 +28,17 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
 
     /** What would go on as what if a project took another kit. */
     public static KitMatch of(Project project, Kit kit) {
-        Map<Row, Optional<Row>> taken = matched(kit, project.kit());
+        return of(project, kit, Map.of());
+    }
+
+    /**
+     * The same where some of it is asked for.
+     *
+     * @param asked for rows of the new kit the row that they are to go on as, or empty for a row of its own; what cannot be (a row that
+     *              is gone or of the other kind, or that is asked for twice) is matched like the others
+     */
+    public static KitMatch of(Project project, Kit kit, Map<RowId, Optional<RowId>> asked) {
+        Map<Row, Optional<Row>> taken = matched(kit, project.kit(), asked);
         Set<RowId> matched = taken.values().stream().flatMap(Optional::stream).map(Row::id).collect(Collectors.toSet());
         List<Row> kept = project.kit().rows().stream().filter(row -> !matched.contains(row.id()) && hasHits(project, row.id())).toList();
         return new KitMatch(taken, kept);
@@ -36,17 +46,28 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
 
     /** For each row of a kit, in its order, the row of another that it matches, if any; each matches one. */
     static Map<Row, Optional<Row>> matched(Kit kit, Kit with) {
+        return matched(kit, with, Map.of());
+    }
+
+    private static Map<Row, Optional<Row>> matched(Kit kit, Kit with, Map<RowId, Optional<RowId>> asked) {
         Map<Row, Optional<Row>> taken = new LinkedHashMap<>();
-        kit.rows().forEach(row -> taken.put(row, Optional.empty()));
         Set<RowId> matched = new HashSet<>();
-        match(with, taken, matched, (fresh, old) -> fresh.midi().note() == old.midi().note());
-        match(with, taken, matched, (fresh, old) -> fresh.family() == old.family() && fresh.family() != Family.OTHER);
+        Set<Row> alone = new HashSet<>();
+        for (Row row : kit.rows()) {
+            Optional<RowId> wanted = asked.getOrDefault(row.id(), Optional.empty());
+            taken.put(row, wanted.flatMap(with::row).filter(old -> old.kind() == row.kind() && matched.add(old.id())));
+            if (asked.containsKey(row.id()) && wanted.isEmpty()) {
+                alone.add(row);
+            }
+        }
+        match(with, taken, alone, matched, (fresh, old) -> fresh.midi().note() == old.midi().note());
+        match(with, taken, alone, matched, (fresh, old) -> fresh.family() == old.family() && fresh.family() != Family.OTHER);
         return taken;
     }
 
-    private static void match(Kit with, Map<Row, Optional<Row>> taken, Set<RowId> matched, BiPredicate<Row, Row> alike) {
+    private static void match(Kit with, Map<Row, Optional<Row>> taken, Set<Row> alone, Set<RowId> matched, BiPredicate<Row, Row> alike) {
         for (Map.Entry<Row, Optional<Row>> entry : taken.entrySet()) {
-            if (entry.getValue().isEmpty()) {
+            if (entry.getValue().isEmpty() && !alone.contains(entry.getKey())) {
                 entry.setValue(with.rows().stream().filter(old -> old.kind() == entry.getKey().kind() && !matched.contains(old.id()))
                         .filter(old -> alike.test(entry.getKey(), old)).findFirst());
                 entry.getValue().ifPresent(old -> matched.add(old.id()));

@@ -19,6 +19,8 @@ import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 /** Another kit takes the place of a project's. */
@@ -102,5 +104,33 @@ class KitMatchTest {
         Project taken = take(empty, without);
         assertThat(taken.kit().row(ride)).isEmpty();
         assertThat(taken.songs().get(0).entries().get(0).rests()).isEmpty();
+    }
+
+    @Test
+    void what_is_asked_for_goes_on_as_asked_and_the_rest_is_matched_without_it() {
+        Project demo = DemoProject.make();
+        Kit kit = BuiltInKits.tinShed();
+        Row kick = kit.rowNamed("Kick").orElseThrow();
+        Row rim = kit.rowNamed("Rim").orElseThrow();
+        Row snare = demo.kit().rowNamed("Snare").orElseThrow();
+        Project taken = new KitEdit.TakeKit(kit, Map.of(kick.id(), Optional.of(snare.id()), rim.id(), Optional.empty())).apply(demo);
+        assertThat(taken.kit().rowNamed("Kick").orElseThrow().id()).as("plays what the snare played").isEqualTo(snare.id());
+        assertThat(demo.kit().row(taken.kit().rowNamed("Rim").orElseThrow().id())).as("a row of its own").isEmpty();
+        assertThat(taken.kit().rowNamed("Snare").orElseThrow().id()).as("matches what is left").isNotEqualTo(snare.id());
+        assertThat(KitMatch.of(demo, kit, Map.of(kick.id(), Optional.of(snare.id()))).kept()).extracting(Row::name).as("its hits stay").contains("Kick");
+    }
+
+    @Test
+    void what_cannot_be_asked_for_is_matched_like_the_rest() {
+        Project demo = DemoProject.make();
+        Kit kit = BuiltInKits.tinShed();
+        RowId kick = kit.rowNamed("Kick").orElseThrow().id();
+        RowId snare = kit.rowNamed("Snare").orElseThrow().id();
+        RowId bass = demo.kit().rowNamed("Bass").orElseThrow().id();
+        Project plain = take(demo, kit);
+        assertThat(new KitEdit.TakeKit(kit, Map.of(kick, Optional.of(bass))).apply(demo)).as("of the other kind").isEqualTo(plain);
+        assertThat(new KitEdit.TakeKit(kit, Map.of(kick, Optional.of(new RowId(4_000)))).apply(demo)).as("gone").isEqualTo(plain);
+        RowId first = demo.kit().rowNamed("Kick").orElseThrow().id();
+        assertThat(new KitEdit.TakeKit(kit, Map.of(kick, Optional.of(first), snare, Optional.of(first))).apply(demo)).as("twice").isEqualTo(plain);
     }
 }

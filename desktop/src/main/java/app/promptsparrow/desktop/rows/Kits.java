@@ -10,8 +10,10 @@ import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.KitMatch;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sfz.KitFiles;
 import app.promptsparrow.sfz.SfzReader;
@@ -22,7 +24,10 @@ import app.promptsparrow.text.Plural;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
@@ -38,6 +43,9 @@ public final class Kits {
     private Object trying = new Object();
     private Project tried;
     private Kit own;
+    /** The project before, and what was asked of how its rows go on in the kit that was taken. */
+    private Project before;
+    private Map<RowId, Optional<RowId>> asked = Map.of();
     private int at;
     /** Kits that were read from files since the program was started. */
     private final List<Kit> opened = new ArrayList<>();
@@ -47,6 +55,7 @@ public final class Kits {
         session.store().onOpen(project -> {
             tried = null;
             own = null;
+            before = null;
         });
     }
 
@@ -92,14 +101,39 @@ public final class Kits {
         if (session.project() != tried) {
             trying = new Object();
             own = session.project().kit();
+            before = session.project();
         }
+        take(kit, index, Map.of());
+    }
+
+    private void take(Kit kit, int index, Map<RowId, Optional<RowId>> asking) {
         session.guarded(() -> {
             // its own kit comes back as it was, which is no step at all
-            session.store().tryOut(kit == own ? new Edit.Together("Take kit " + kit.name(), List.of()) : new KitEdit.TakeKit(kit), trying);
+            session.store().tryOut(kit == own ? new Edit.Together("Take kit " + kit.name(), List.of()) : new KitEdit.TakeKit(kit, asking), trying);
             tried = session.project();
             at = index;
+            asked = asking;
             session.say(kit.name() + ": " + facts(kit) + stayed(kit));
         });
+    }
+
+    /** How rows go on in the kit that was just taken; empty if something else was done since. */
+    public Optional<KitMatch> match() {
+        Kit kit = session.project() == tried ? all().get(at) : own;
+        return session.project() != tried || kit == own ? Optional.empty() : Optional.of(KitMatch.of(before, kit, asked));
+    }
+
+    /** The rows that there were before the kit was taken. */
+    public List<Row> rowsBefore() {
+        return before.kit().rows();
+    }
+
+    /** Lets a row of the kit that was just taken go on as another one, or as a row of its own; part of the same undoable step. */
+    public void goOnAs(Row row, Optional<RowId> as) {
+        Map<RowId, Optional<RowId>> asking = new HashMap<>(asked);
+        as.ifPresent(id -> asking.values().removeIf(as::equals)); // what was asked last counts
+        asking.put(row.id(), as);
+        take(all().get(at), at, asking);
     }
 
     /** Asks for a kit file and puts its kit in the place of the project's, in one undoable step; the beat plays on. */
@@ -118,8 +152,8 @@ public final class Kits {
                 opened.add(kit);
                 session.settings().addKitFile(file);
                 session.player().sounds().retryFailures();
-                session.apply(new KitEdit.TakeKit(kit));
-                session.say(kit.name() + ": " + facts(kit) + stayed(kit));
+                tried = null; // a step of its own
+                take(all().indexOf(kit));
                 if (!taken.leftOut().isEmpty()) {
                     session.questions().ask(file.getFileName() + " is here, without: " + String.join("; ", taken.leftOut()), List.of(Questions.Answer.none("All right")));
                 }

@@ -16,6 +16,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.PatternEdit;
+import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Outline;
 import java.util.List;
 import java.util.Set;
@@ -23,11 +24,14 @@ import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.robot.Motion;
 
 /** The Kit view in the real window. */
 class KitWindowTest extends WindowUnderTest {
@@ -139,6 +143,42 @@ class KitWindowTest extends WindowUnderTest {
         assertThat(recipe(added, 0).model()).isEqualTo(Model.STICKS);
         assertThat(presenter.chosen().row().id()).isEqualTo(added.id());
         assertThat(undoNames().get(0)).isEqualTo("Add Sticks of Rope and Canvas");
+    }
+
+    @Test
+    void it_is_told_how_rows_go_on_in_a_kit_that_was_taken_and_each_can_go_on_as_another(FxRobot robot) throws Exception {
+        interact(() -> store.apply(new PatternEdit.EditHits("Plant", new PatternId(1), KICK, Set.of(), List.of(Hit.drum(0, 100)))));
+        Project before = store.project();
+        RowId kick = before.kit().rowNamed("Kick").orElseThrow().id();
+        RowId snare = before.kit().rowNamed("Snare").orElseThrow().id();
+        assertThat(robot.lookup("#kit-match").query().isVisible()).as("no kit was taken yet").isFalse();
+        robot.clickOn("#kit-next");
+        settle();
+        robot.clickOn("#kit-match");
+        settle();
+        MenuButton table = robot.lookup("#kit-match").queryAs(MenuButton.class);
+        assertThat(table.getItems()).extracting(MenuItem::getText).contains("Kick  ←  Kick", "Snare  ←  Snare");
+        goOnAs(robot, "#match-kick", "#kick-as-snare");
+        assertThat(store.project().kit().rowNamed("Kick").orElseThrow().id()).as("plays what the snare played").isEqualTo(snare);
+        assertThat(store.project().kit().row(kick).orElseThrow().name()).as("its hits stay").isEqualTo("Kick 2");
+        assertThat(undoNames()).as("one step").containsExactly("Take kit Tin Shed", "Plant");
+        robot.clickOn("#kit-match");
+        settle();
+        assertThat(table.getItems()).extracting(MenuItem::getText).contains("Kick  ←  Snare", "Kick has hits and stays below");
+        goOnAs(robot, "#match-kick", "#kick-as-none");
+        assertThat(before.kit().row(store.project().kit().rowNamed("Kick").orElseThrow().id())).as("a row of its own").isEmpty();
+        interact(store::undo);
+        settle();
+        assertThat(store.project()).isEqualTo(before);
+        assertThat(robot.lookup("#kit-match").query().isVisible()).as("nothing is taken any more").isFalse();
+    }
+
+    /** Chooses in a menu's menu, which opens under the pointer. */
+    private void goOnAs(FxRobot robot, String line, String choice) throws Exception {
+        robot.moveTo(line);
+        until(() -> robot.lookup(choice).tryQuery().filter(item -> item.getScene() != null && item.getScene().getWindow().isShowing()).isPresent());
+        robot.clickOn(choice, Motion.HORIZONTAL_FIRST); // on its way across other lines it would open theirs
+        settle();
     }
 
     // --- the shelf ---

@@ -89,6 +89,18 @@ class OwnSoundsWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void a_file_dropped_beside_the_rows_is_a_row_below_them_also_where_the_rows_leave_no_room(FxRobot robot) throws Exception {
+        int before = store.project().kit().rows().size();
+        drop(robot, List.of(wav("winch.wav", 300)), middle(robot.lookup("#prompt").query()));
+        until(() -> store.project().kit().rows().size() == before + 1);
+        assertThat(store.project().kit().rows().get(before).name()).isEqualTo("winch");
+        robot.push(KeyCode.ALT, KeyCode.DIGIT3);
+        settle();
+        drop(robot, List.of(wav("cleat.wav", 300)), middle(robot.lookup("#mix-facts").query()));
+        until(() -> store.project().kit().rows().size() == before + 2);
+    }
+
+    @Test
     void several_files_on_a_row_take_turns_and_files_below_the_rows_are_rows_of_their_own(FxRobot robot) throws Exception {
         bring(List.of(wav("a.wav", 200), wav("b.wav", 300), wav("c.wav", 400)), Optional.of(KICK));
         until(() -> row(KICK).layers().size() == 3);

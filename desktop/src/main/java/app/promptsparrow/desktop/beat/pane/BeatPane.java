@@ -140,6 +140,7 @@ final class BeatPane extends BorderPane {
 
     private void buildScrolls() {
         headScroll.setContent(heads);
+        FileDrop.on(this, (files, event) -> presenter.rowEditor().bring(files, Optional.empty())); // beside all rows is below the last
         FileDrop.on(grid, (files, event) -> presenter.rowEditor().bring(files, grid.geometry().flatMap(g -> g.rowAt(event.getY())).map(place -> place.row().id())));
         headScroll.setMinWidth(RowHeadsPane.WIDTH);
         gridScroll.setContent(grid);

@@ -10,14 +10,23 @@ import app.promptsparrow.desktop.rows.Kits;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.KitMatch;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
@@ -34,6 +43,8 @@ final class KitLine extends HBox {
     private final ToggleButton favourite = new ToggleButton("favourite");
     private final ToggleButton hearAll = new ToggleButton("hear all");
     private final MenuButton rows = new MenuButton("rows from another kit");
+    /** Offered when a kit has just been taken. */
+    private final MenuButton goOn = new MenuButton("how rows go on");
 
     KitLine(KitPresenter presenter) {
         super(8);
@@ -68,6 +79,11 @@ final class KitLine extends HBox {
         rows.setMinWidth(Region.USE_PREF_SIZE);
         rows.setOnShowing(event -> fill());
         rows.getItems().add(new Menu("")); // without an item it would not open to be filled
+        goOn.setId("kit-match");
+        goOn.setMinWidth(Region.USE_PREF_SIZE);
+        goOn.setOnShowing(event -> presenter.kits().match().ifPresent(this::fill));
+        goOn.getItems().add(new Menu(""));
+        Tips.on(goOn, "Which row of this kit plays what which row played; each can go on as another");
         MenuButton files = new MenuButton("file");
         files.setId("kit-file");
         files.getItems().addAll(KitChoice.fileItems(presenter.kits()));
@@ -77,7 +93,7 @@ final class KitLine extends HBox {
             region.setMinWidth(Region.USE_PREF_SIZE);
         }
         getChildren().addAll(name, facts, gap, favourite, step("‹", "kit-previous", -1, "The kit before (Alt+Page Up)"), step("›", "kit-next", 1, "The next kit (Alt+Page Down)"),
-                hearAll, rows, files);
+                goOn, hearAll, rows, files);
     }
 
     private Button step(String text, String id, int by, String tip) {
@@ -106,10 +122,54 @@ final class KitLine extends HBox {
             menu.setId("rows-from-" + kit.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
             menu.getItems().add(Menus.item("row-all", "all " + kit.rows().size() + " rows", () -> add(kit, kit.rows())));
             for (Row row : kit.rows()) {
-                menu.getItems().add(Menus.item("row-" + row.name().toLowerCase(Locale.ROOT).replace(' ', '-'), row.name(), () -> add(kit, List.of(row))));
+                menu.getItems().add(Menus.item("row-" + slug(row), row.name(), () -> add(kit, List.of(row))));
             }
             rows.getItems().add(menu);
         }
+    }
+
+    /** A line for every row of the kit that was taken, then those that stay below and those that go. */
+    private void fill(KitMatch match) {
+        List<MenuItem> lines = new ArrayList<>();
+        List<Row> before = presenter.kits().rowsBefore();
+        Set<RowId> stays = new HashSet<>();
+        match.taken().forEach((row, as) -> {
+            Menu line = new Menu(row.name() + "  ←  " + as.map(Row::name).orElse("none: a row of its own"));
+            line.setId("match-" + slug(row));
+            line.setMnemonicParsing(false);
+            before.stream().filter(old -> old.kind() == row.kind()).forEach(old -> line.getItems().add(choice(row, Optional.of(old), as)));
+            line.getItems().add(choice(row, Optional.empty(), as));
+            as.ifPresent(old -> stays.add(old.id()));
+            lines.add(line);
+        });
+        lines.add(new SeparatorMenuItem());
+        for (Row row : match.kept()) {
+            lines.add(told(row.name() + " has hits and stays below"));
+            stays.add(row.id());
+        }
+        before.stream().filter(row -> !stays.contains(row.id())).forEach(row -> lines.add(told(row.name() + " has no hits and goes")));
+        goOn.getItems().setAll(lines);
+    }
+
+    private RadioMenuItem choice(Row row, Optional<Row> old, Optional<Row> now) {
+        RadioMenuItem item = new RadioMenuItem(old.map(Row::name).orElse("none: a row of its own"));
+        item.setId(slug(row) + "-as-" + old.map(KitLine::slug).orElse("none"));
+        item.setMnemonicParsing(false);
+        item.setSelected(old.equals(now));
+        item.setOnAction(event -> presenter.kits().goOnAs(row, old.map(Row::id)));
+        return item;
+    }
+
+    private static MenuItem told(String text) {
+        MenuItem item = new MenuItem(text);
+        item.setMnemonicParsing(false);
+        item.setDisable(true);
+        item.getStyleClass().add("told"); // read, not pressed
+        return item;
+    }
+
+    private static String slug(Row row) {
+        return row.name().toLowerCase(Locale.ROOT).replace(' ', '-');
     }
 
     private void add(Kit from, List<Row> added) {
@@ -127,6 +187,9 @@ final class KitLine extends HBox {
         name.setText(kit.name());
         facts.setText("kit " + (kits.index() + 1) + " of " + kits.all().size() + " · " + Kits.facts(kit));
         hearAll.setSelected(presenter.isHearingAll());
+        boolean taken = kits.match().isPresent();
+        goOn.setVisible(taken);
+        goOn.setManaged(taken);
         current(false);
     }
 }

@@ -72,7 +72,7 @@ final class KitPane extends BorderPane {
         headScroll.setContent(heads);
         headScroll.setMinWidth(RowHeadsPane.WIDTH);
         scroll.setContent(outlines);
-        FileDrop.on(scroll, (files, event) -> presenter.rowEditor().bring(files, Optional.empty())); // below the last row
+        FileDrop.on(this, (files, event) -> presenter.rowEditor().bring(files, Optional.empty())); // beside all rows is below the last
         FileDrop.on(outlines, (files, event) -> presenter.rowEditor().bring(files, outlines.rowAt(event.getY()).map(Row::id)));
         FileDrop.on(shelfPane, (files, event) -> shelfPane.drop(files));
         scroll.onResize((width, height) -> dirty = true);

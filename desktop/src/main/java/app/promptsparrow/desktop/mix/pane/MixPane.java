@@ -85,7 +85,7 @@ final class MixPane extends BorderPane {
         headScroll.setContent(heads);
         headScroll.setMinWidth(RowHeadsPane.WIDTH);
         scroll.setContent(wires);
-        FileDrop.on(scroll, (files, event) -> presenter.rowEditor().bring(files, Optional.empty()));
+        FileDrop.on(this, (files, event) -> presenter.rowEditor().bring(files, Optional.empty())); // beside all rows is below the last
         FileDrop.on(wires, (files, event) -> presenter.rowEditor().bring(files, wires.rowAt(event.getY()).map(Row::id)));
         scroll.onResize((width, height) -> {
             dirty |= height != shownHeight; // told at each layout, also when it was only scrolled
