@@ -24,9 +24,12 @@ final class Wavetables {
     private Wavetables() {
     }
 
-    /** A sine at a phase from 0 to 1, from a table of its own. */
+    /** A sine at a phase from 0 to 1, from a table of its own, straight from value to value: within 3e-7, which is -130 dB. */
     static double sine(double phase) {
-        return read(SINE, phase);
+        double place = phase * SIZE;
+        int i = (int) place;
+        double from = SINE[i + 1];
+        return from + (place - i) * (SINE[i + 2] - from);
     }
 
     /** The fullest table whose harmonics stay below 45 % of the sample rate for a pitch. */
