@@ -18,7 +18,8 @@ public final class News {
     /** Somebody's hand lets go what it struck: the end of a note and no strike. */
     static final int LET_GO = -3;
 
-    private static final int MOMENTS = 256;
+    /** More than ten seconds, at any usual rate: a window that stood still draws from them what was heard meanwhile. */
+    private static final int MOMENTS = 4_096;
     private static final int MOMENT_FIELDS = 6;
     private static final int STRIKES = 1_024;
     private static final int STRIKE_FIELDS = 5;

@@ -376,4 +376,16 @@ class EngineTest {
         assertThat(peak(stage.render(6_000, 1_000)[0])).isLessThan(1e-4f);
         assertThat(stage.engine.news().faults()).isZero();
     }
+
+    @Test
+    void where_the_music_was_is_known_for_as_long_as_a_window_may_stand_still() {
+        Stage stage = new Stage();
+        stage.publish(DemoProject.make());
+        stage.engine.commands().play(1, 0);
+        stage.render(10 * RATE, 1_024);
+        News.Moment then = stage.engine.news().at(RATE);
+        assertThat(then).as("nine seconds ago").isNotNull();
+        assertThat(then.playing()).isEqualTo(1);
+        assertThat(then.position()).isPositive();
+    }
 }
