@@ -117,10 +117,14 @@ public final class Kits {
         });
     }
 
-    /** How rows go on in the kit that was just taken; empty if something else was done since. */
-    public Optional<KitMatch> match() {
-        Kit kit = session.project() == tried ? all().get(at) : own;
-        return session.project() != tried || kit == own ? Optional.empty() : Optional.of(KitMatch.of(before, kit, asked));
+    /** Whether a kit was just taken, and nothing else done since. */
+    public boolean isTaken() {
+        return session.project() == tried && all().get(at) != own;
+    }
+
+    /** How rows go on in the kit that was just taken: looks through all patterns for hits. */
+    public KitMatch match() {
+        return KitMatch.of(before, all().get(at), asked);
     }
 
     /** The rows that there were before the kit was taken. */

@@ -81,7 +81,7 @@ final class KitLine extends HBox {
         rows.getItems().add(new Menu("")); // without an item it would not open to be filled
         goOn.setId("kit-match");
         goOn.setMinWidth(Region.USE_PREF_SIZE);
-        goOn.setOnShowing(event -> presenter.kits().match().ifPresent(this::fill));
+        goOn.setOnShowing(event -> fill(presenter.kits().match()));
         goOn.getItems().add(new Menu(""));
         Tips.on(goOn, "Which row of this kit plays what which row played; each can go on as another");
         MenuButton files = new MenuButton("file");
@@ -119,10 +119,10 @@ final class KitLine extends HBox {
         rows.getItems().clear();
         for (Kit kit : BuiltInKits.all()) {
             Menu menu = new Menu(kit.name());
-            menu.setId("rows-from-" + kit.name().toLowerCase(Locale.ROOT).replace(' ', '-'));
+            menu.setId("rows-from-" + slug(kit.name()));
             menu.getItems().add(Menus.item("row-all", "all " + kit.rows().size() + " rows", () -> add(kit, kit.rows())));
             for (Row row : kit.rows()) {
-                menu.getItems().add(Menus.item("row-" + slug(row), row.name(), () -> add(kit, List.of(row))));
+                menu.getItems().add(Menus.item("row-" + slug(row.name()), row.name(), () -> add(kit, List.of(row))));
             }
             rows.getItems().add(menu);
         }
@@ -135,7 +135,7 @@ final class KitLine extends HBox {
         Set<RowId> stays = new HashSet<>();
         match.taken().forEach((row, as) -> {
             Menu line = new Menu(row.name() + "  ←  " + as.map(Row::name).orElse("none: a row of its own"));
-            line.setId("match-" + slug(row));
+            line.setId("match-" + slug(row.name()));
             line.setMnemonicParsing(false);
             before.stream().filter(old -> old.kind() == row.kind()).forEach(old -> line.getItems().add(choice(row, Optional.of(old), as)));
             line.getItems().add(choice(row, Optional.empty(), as));
@@ -153,7 +153,7 @@ final class KitLine extends HBox {
 
     private RadioMenuItem choice(Row row, Optional<Row> old, Optional<Row> now) {
         RadioMenuItem item = new RadioMenuItem(old.map(Row::name).orElse("none: a row of its own"));
-        item.setId(slug(row) + "-as-" + old.map(KitLine::slug).orElse("none"));
+        item.setId(slug(row.name()) + "-as-" + slug(old.map(Row::name).orElse("none")));
         item.setMnemonicParsing(false);
         item.setSelected(old.equals(now));
         item.setOnAction(event -> presenter.kits().goOnAs(row, old.map(Row::id)));
@@ -168,8 +168,8 @@ final class KitLine extends HBox {
         return item;
     }
 
-    private static String slug(Row row) {
-        return row.name().toLowerCase(Locale.ROOT).replace(' ', '-');
+    private static String slug(String name) {
+        return name.toLowerCase(Locale.ROOT).replace(' ', '-');
     }
 
     private void add(Kit from, List<Row> added) {
@@ -187,7 +187,7 @@ final class KitLine extends HBox {
         name.setText(kit.name());
         facts.setText("kit " + (kits.index() + 1) + " of " + kits.all().size() + " · " + Kits.facts(kit));
         hearAll.setSelected(presenter.isHearingAll());
-        boolean taken = kits.match().isPresent();
+        boolean taken = kits.isTaken();
         goOn.setVisible(taken);
         goOn.setManaged(taken);
         current(false);
