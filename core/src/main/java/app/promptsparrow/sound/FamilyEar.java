@@ -12,7 +12,8 @@ import java.util.Locale;
 
 /**
  * Tells a sound's family by ear, for files whose names tell nothing: how its energy is spread over octaves and over time, and which
- * of the built-in kits' sounds that is nearest to. Pure functions.
+ * of the built-in kits' sounds that is nearest to. Listens in pieces, so that a long sound needs no copy on the heap. Owned by one
+ * thread.
  */
 final class FamilyEar {
 
@@ -23,11 +24,22 @@ final class FamilyEar {
     /** Ends of the spans of time, from the attack; the last is what follows. */
     private static final double[] SPAN_SECONDS = {0.012, 0.05, 0.15, 0.4, 0.9};
     /** How much of a sound is listened to at most. */
-    static final double SECONDS = SPAN_SECONDS[SPAN_SECONDS.length - 1];
+    private static final double SECONDS = SPAN_SECONDS[SPAN_SECONDS.length - 1];
     static final int FEATURES = OCTAVES * SPAN_SECONDS.length;
     private static final double FLOOR_DB = -42;
 
-    private FamilyEar() {
+    private final double rate;
+    private final Svf[] bands = new Svf[OCTAVES];
+    /** By span of time and octave. */
+    private final double[] energy = new double[FEATURES];
+    private int heard;
+
+    FamilyEar(double rate) {
+        this.rate = rate;
+        for (int octave = 0; octave < OCTAVES; octave++) {
+            bands[octave] = new Svf();
+            bands[octave].set(Svf.Setting.bandPass(LOWEST_HZ * (1 << octave), 1.4, rate));
+        }
     }
 
     private record Known(Family family, int[] features) {
@@ -46,13 +58,27 @@ final class FamilyEar {
         }
     }
 
-    /**
-     * The family that a sound is most like.
-     *
-     * @param sound from its attack on
-     */
-    static Family of(double[] sound, double rate) {
-        int[] features = features(sound, rate);
+    /** How many of a sound's values, from its attack on, are worth giving to an ear. */
+    static int most(double rate) {
+        return (int) (SECONDS * rate);
+    }
+
+    /** Listens to the next values of a sound; the first ones are its attack, what comes after {@link #most} counts no more. */
+    void listen(double[] sound, int count) {
+        int from = 0;
+        for (int span = 0; span < SPAN_SECONDS.length; span++) {
+            int to = Math.min(count, (int) (SPAN_SECONDS[span] * rate) - heard);
+            for (int octave = 0; octave < OCTAVES && to > from; octave++) {
+                energy[span * OCTAVES + octave] += bands[octave].energy(sound, from, to);
+            }
+            from = Math.max(from, to);
+        }
+        heard += count;
+    }
+
+    /** The family that what was heard is most like. */
+    Family family() {
+        int[] features = features();
         Family nearest = Family.OTHER;
         long least = Long.MAX_VALUE;
         for (Known known : Table.KNOWN) {
@@ -69,22 +95,8 @@ final class FamilyEar {
         return nearest;
     }
 
-    /**
-     * The energy of each octave in each span of time, in dB below the strongest of them, not below the floor.
-     */
-    static int[] features(double[] sound, double rate) {
-        double[] energy = new double[FEATURES];
-        int heard = (int) Math.min(sound.length, SECONDS * rate);
-        for (int octave = 0; octave < OCTAVES; octave++) {
-            Svf band = new Svf();
-            band.set(Svf.Setting.bandPass(LOWEST_HZ * (1 << octave), 1.4, rate));
-            int from = 0;
-            for (int span = 0; span < SPAN_SECONDS.length; span++) {
-                int to = (int) Math.min(heard, SPAN_SECONDS[span] * rate);
-                energy[span * OCTAVES + octave] = band.energy(sound, from, to);
-                from = to;
-            }
-        }
+    /** The energy of each octave in each span of time, in dB below the strongest of them, not below the floor. */
+    int[] features() {
         double strongest = Arrays.stream(energy).max().orElse(0);
         return Arrays.stream(energy).mapToInt(e -> strongest == 0 ? (int) FLOOR_DB : (int) Math.rint(Math.max(FLOOR_DB, 10 * StrictMath.log10(e / strongest + 1e-12)))).toArray();
     }

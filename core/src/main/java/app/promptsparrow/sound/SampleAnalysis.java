@@ -47,15 +47,14 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
         }
         int attack = attack(buffer, (float) (peak * ATTACK_SHARE));
         double startSeconds = Math.max(0, (double) attack / rateHz - BEFORE_ATTACK_SECONDS);
-        double[] heard = new double[Math.min(buffer.frames() - attack, (int) (FamilyEar.SECONDS * rateHz))];
-        for (int from = 0; from < heard.length; from += CHUNK) {
-            int count = Math.min(heard.length - from, read(buffer, attack + from, left, right));
-            for (int i = 0; i < count; i++) {
-                heard[from + i] = ((double) left[i] + right[i]) / 2;
-            }
+        FamilyEar ear = new FamilyEar(rateHz);
+        double[] heard = new double[CHUNK];
+        int most = Math.min(buffer.frames() - attack, FamilyEar.most(rateHz));
+        for (int from = 0; from < most; from += CHUNK) {
+            ear.listen(heard, middle(buffer, attack + from, left, right, heard, 0, most - from));
         }
         return new SampleAnalysis(startSeconds < LEAST_TRIM_SECONDS ? 0 : Math.round(startSeconds * 1e6), hit.loudness(),
-                pitch(heard, (int) (PITCH_FROM_SECONDS * rateHz), rateHz), FamilyEar.of(heard, rateHz));
+                pitch(buffer, attack + (int) (PITCH_FROM_SECONDS * rateHz), rateHz, left, right), ear.family());
     }
 
     /** Copies the next frames; answers how many. */
@@ -63,6 +62,15 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
         int count = Math.min(CHUNK, buffer.frames() - from);
         buffer.copyLeft(from, left, 0, count);
         buffer.copyRight(from, right, 0, count);
+        return count;
+    }
+
+    /** Puts the middle of the next frames at a place of an array, {@value #CHUNK} of them or as many as are wanted; answers how many. */
+    private static int middle(SampleBuffer buffer, int from, float[] left, float[] right, double[] into, int at, int wanted) {
+        int count = Math.min(wanted, read(buffer, from, left, right));
+        for (int i = 0; i < count; i++) {
+            into[at + i] = ((double) left[i] + right[i]) / 2;
+        }
         return count;
     }
 
@@ -91,17 +99,21 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
      * The pitch behind the attack, by the cumulative mean difference of the sound with itself a period later (A. de Cheveigné and
      * H. Kawahara, 2002): the first period at which it is nearly the same again, between frames by a parabola.
      */
-    private static OptionalInt pitch(double[] sound, int from, int rateHz) {
+    private static OptionalInt pitch(SampleBuffer buffer, int from, int rateHz, float[] left, float[] right) {
         int longest = (int) (rateHz / LOWEST_HZ);
         int shortest = (int) (rateHz / HIGHEST_HZ);
-        int window = Math.min(PITCH_WINDOW, sound.length - from - longest - 1) & ~3;
+        int window = Math.min(PITCH_WINDOW, buffer.frames() - from - longest - 1) & ~3;
         if (window < longest) {
             return OptionalInt.empty();
+        }
+        double[] sound = new double[window + longest];
+        for (int at = 0; at < sound.length; at += CHUNK) {
+            middle(buffer, from + at, left, right, sound, at, sound.length - at);
         }
         double[] difference = new double[longest + 1];
         double sum = 0;
         for (int lag = 1; lag <= longest; lag++) {
-            double d = away(sound, from, lag, window);
+            double d = away(sound, lag, window);
             sum += d;
             difference[lag] = sum == 0 ? 1 : d * lag / sum;
             int middle = lag - 1;
@@ -118,13 +130,13 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
         return OptionalInt.empty();
     }
 
-    /** How far a window of a sound is from the sound some values later. */
-    private static double away(double[] sound, int from, int lag, int window) {
+    /** How far the first values of a sound are from those some values later. */
+    private static double away(double[] sound, int lag, int window) {
         double a = 0;
         double b = 0;
         double c = 0;
         double d = 0;
-        for (int i = from; i < from + window - 3; i += 4) { // four sums, so that none waits for the one before; the window is a multiple of four
+        for (int i = 0; i < window - 3; i += 4) { // four sums, so that none waits for the one before; the window is a multiple of four
             double one = sound[i] - sound[i + lag];
             double two = sound[i + 1] - sound[i + 1 + lag];
             double three = sound[i + 2] - sound[i + 2 + lag];
