@@ -72,8 +72,9 @@ public final class Bench {
 
     /** The middle of some values, which are sorted on the way. */
     static double median(double... values) {
-        Arrays.sort(values);
-        int half = values.length / 2;
-        return values.length % 2 == 1 ? values[half] : (values[half - 1] + values[half]) / 2;
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        int half = sorted.length / 2;
+        return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
     }
 }

@@ -26,6 +26,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.stream.IntStream;
 
 /** P1-floor, P1-synth, P1-realtime, P2-block, P2-alloc: how fast the engine renders, how even its blocks are, whether it allocates. */
 final class EngineBench {
@@ -48,15 +49,13 @@ final class EngineBench {
         int seconds = passes * SECONDS_A_PASS;
         Project full = Pieces.sixteenRows(Pieces.ALL_STAGES);
         Project neutral = Pieces.sixteenRows(Strip.NEUTRAL.withLevelDb(-12));
-        double ours = engineNanos(full, seconds, rounds);
-        double floor = floorNanos(full, seconds, rounds);
-        double oursNeutral = engineNanos(neutral, seconds, rounds);
-        double synth = SynthBench.nanos(neutral, passes, RATE, seconds, quick ? 3 : 5);
+        double[][] allOn = inTurns(rounds, engine(full, seconds), floor(full, seconds));
+        double[][] plain = inTurns(rounds, engine(neutral, seconds), new SynthBench(neutral, passes, RATE, seconds)::ready);
         return List.of(
-                Figure.atMost("P1-floor", 2 * passes + " bars, all stages on, against the bare arithmetic", ours / floor, "x", 2.5),
-                Figure.atLeast("P1-synth", "the same notes by the JDK's synthesizer, against us with neutral stages", synth / oursNeutral, "x", 5),
-                Figure.atLeast("P1-realtime", "times faster than real time, all stages on, drive on 4 of 16 rows", seconds * 1e9 / ours, "x", 15),
-                Figure.atLeast("P1-realtime-neutral", "times faster than real time, stages neutral", seconds * 1e9 / oursNeutral, "x", 100),
+                Figure.atMost("P1-floor", 2 * passes + " bars, all stages on, against the bare arithmetic", ratio(allOn[0], allOn[1]), "x", 2.5),
+                Figure.atLeast("P1-synth", "the same notes by the JDK's synthesizer, against us with neutral stages", ratio(plain[1], plain[0]), "x", 5),
+                Figure.atLeast("P1-realtime", "times faster than real time, all stages on, drive on 4 of 16 rows", seconds * 1e9 / Bench.median(allOn[0]), "x", 15),
+                Figure.atLeast("P1-realtime-neutral", "times faster than real time, stages neutral", seconds * 1e9 / Bench.median(plain[0]), "x", 100),
                 Figure.atMost("P2-block", "99.9th percentile of a 64-frame block, 48 rows, of its duration", blockPercent(quick), "%", 25),
                 Figure.atMost("P2-alloc", "allocated while rendering with edits and switches", allocated(quick), "bytes", 0));
     }
@@ -94,24 +93,25 @@ final class EngineBench {
         return engine;
     }
 
-    /** CPU time of this thread for so many seconds of music, median; warm. */
-    private static double engineNanos(Project project, int seconds, int rounds) {
+    /** So many seconds of music. */
+    private static Supplier<Runnable> engine(Project project, int seconds) {
         float[] left = new float[BLOCK];
         float[] right = new float[BLOCK];
-        return median(rounds, () -> {
+        return () -> {
             Engine engine = playing(project, Engine.withoutMeters(RATE)); // as an export renders
             return () -> {
                 for (int at = 0; at < RATE * seconds; at += BLOCK) {
                     engine.render(left, right, BLOCK);
                 }
             };
-        });
+        };
     }
 
-    /** The same for the bare arithmetic of as many voices. */
-    private static double floorNanos(Project project, int seconds, int rounds) {
+    /** The bare arithmetic of as many voices. */
+    private static Supplier<Runnable> floor(Project project, int seconds) {
         Pattern pattern = project.at(new SlotRef(0, 0)).orElseThrow();
         List<Row> drums = project.kit().rows().stream().filter(row -> !row.isBass()).toList();
+        whole(SOUNDS, project);
         float[][][] voices = new float[drums.size()][][];
         double[] sounding = new double[drums.size()];
         double passFrames = project.tempo().toFrame(pattern.durationUnits(), RATE);
@@ -121,26 +121,37 @@ final class EngineBench {
             sounding[i] = pattern.lane(drums.get(i).id()).hits().size() * buffer.frames() / passFrames;
         }
         System.out.printf(Locale.ROOT, "%.1f drum voices sound at once%n", Arrays.stream(sounding).sum());
-        return median(rounds, () -> {
+        return () -> {
             Floor floor = new Floor(voices, sounding);
             return () -> sink += floor.render(RATE * seconds);
-        });
+        };
     }
 
     private static double sink;
 
-    /** CPU time of what each stage answers, after two rounds to warm up. */
-    private static double median(int rounds, Supplier<Runnable> stage) {
-        double[] times = new double[rounds];
+    /**
+     * CPU time of this thread for what two stages answer, by stage and round, after two rounds to warm up. They take turns, so that a
+     * machine that is slower for a while is slower for both.
+     */
+    private static double[][] inTurns(int rounds, Supplier<Runnable> one, Supplier<Runnable> other) {
+        List<Supplier<Runnable>> stages = List.of(one, other);
+        double[][] times = new double[stages.size()][rounds];
         for (int round = -2; round < rounds; round++) {
-            Runnable work = stage.get();
-            long begun = THREADS.getCurrentThreadCpuTime();
-            work.run();
-            if (round >= 0) {
-                times[round] = THREADS.getCurrentThreadCpuTime() - begun;
+            for (int stage = 0; stage < stages.size(); stage++) {
+                Runnable work = stages.get(stage).get();
+                long begun = THREADS.getCurrentThreadCpuTime();
+                work.run();
+                if (round >= 0) {
+                    times[stage][round] = THREADS.getCurrentThreadCpuTime() - begun;
+                }
             }
         }
-        return Bench.median(times);
+        return times;
+    }
+
+    /** How often one goes into the other, the median of all rounds. */
+    private static double ratio(double[] of, double[] to) {
+        return Bench.median(IntStream.range(0, of.length).mapToDouble(round -> of[round] / to[round]).toArray());
     }
 
     private static double blockPercent(boolean quick) {

@@ -79,7 +79,7 @@ public final class PlayableBuilder {
         if (old != null && old.fits(row, order, heard, chanceNumber)) {
             return old;
         }
-        RowPlan fresh = new RowPlan(row, order, heard, chanceNumber, sounds, onlyReverb);
+        RowPlan fresh = new RowPlan(old, row, order, heard, chanceNumber, sounds, onlyReverb);
         boolean waits = old != null && old.id().equals(row.id()) && !fresh.isReady() && old.isReady();
         return waits ? old : fresh;
     }

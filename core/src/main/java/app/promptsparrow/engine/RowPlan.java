@@ -96,8 +96,11 @@ final class RowPlan {
     final float right;
     final float send;
 
-    /** @param onlyReverb whether only what it sends to the reverb is heard */
-    RowPlan(Row row, int order, boolean heard, long chanceNumber, SoundStore sounds, boolean onlyReverb) {
+    /**
+     * @param old        what was in its slot before, or null
+     * @param onlyReverb whether only what it sends to the reverb is heard
+     */
+    RowPlan(RowPlan old, Row row, int order, boolean heard, long chanceNumber, SoundStore sounds, boolean onlyReverb) {
         int rate = sounds.rateHz();
         this.row = row;
         this.order = order;
@@ -108,7 +111,7 @@ final class RowPlan {
         this.chanceNumber = chanceNumber;
         chance = Mixing.of(Mixing.of(chanceNumber) + row.id().value());
         this.heard = heard;
-        bass = live ? new BassSettings((Recipe) first.sound(), rate, ending) : null;
+        bass = live ? new BassSettings((Recipe) first.sound(), rate, ending, old == null ? null : old.bass) : null;
         bassLayer = live ? new LayerPlan(first, row, null, rate) : null;
         layers = live ? new LayerPlan[0] : row.heardLayers().stream().filter(layer -> !layer.sound().isLive())
                 .map(layer -> new LayerPlan(layer, row, sounds.get(row.framesOf(layer)), rate)).toArray(LayerPlan[]::new);

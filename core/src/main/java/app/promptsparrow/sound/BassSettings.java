@@ -11,15 +11,17 @@ public final class BassSettings {
 
     final double rate;
     /** Levels of the saw, of a second one that is turned over (both make a pulse), and of the sine. */
-    final double saw;
-    final double turned;
-    final double sub;
+    private final double saw;
+    private final double turned;
+    private final double sub;
     /** By how much of a wave the second saw is ahead. */
-    final double ahead;
+    private final double ahead;
+    /** What all that makes together, see {@link Wavetables#mixed}. */
+    final double[][] waves;
     final double cutoffHz;
     final double damping;
-    /** What the resonance would add is taken away again. */
-    final double input;
+    /** What the resonance would add is taken away from the saws again. */
+    private final double input;
     final double sweepOctaves;
     final double sweepFall;
     final double attackStep;
@@ -37,6 +39,11 @@ public final class BassSettings {
      * @param ending what the end of the gate does; a live voice that may ring is cut, for nothing else ends it
      */
     public BassSettings(Recipe recipe, int rateHz, Ending ending) {
+        this(recipe, rateHz, ending, null);
+    }
+
+    /** @param before others, whose wave is used again if it is the same; null if there are none */
+    public BassSettings(Recipe recipe, int rateHz, Ending ending, BassSettings before) {
         rate = rateHz;
         cuts = ending.kind() != Ending.Kind.FADE;
         releaseFall = cuts ? 0 : fall(ending.fadeMs());
@@ -102,6 +109,11 @@ public final class BassSettings {
         }
         damping = 2 - 1.8 * resonance;
         input = StrictMath.sqrt(damping / 2);
+        waves = before != null && hasWaveOf(before) ? before.waves : Wavetables.mixed(saw * input, turned * input, ahead, sub);
+    }
+
+    private boolean hasWaveOf(BassSettings other) {
+        return saw == other.saw && turned == other.turned && ahead == other.ahead && sub == other.sub && input == other.input;
     }
 
     private double fall(double ms) {

@@ -61,6 +61,7 @@ public final class BassVoice {
     private double band;
     private double low2;
     private double band2;
+    private int waveLevel;
     private double[] table;
     private double a1;
     private double a2;
@@ -181,8 +182,9 @@ public final class BassVoice {
         if (cents != tickCents) {
             tickCents = cents;
             tickHz = Math.min(440 * PowerOfTwo.ratio(cents - 6900), HIGHEST * s.rate);
-            table = Wavetables.saw(tickHz, s.rate);
+            waveLevel = Wavetables.level(tickHz, s.rate);
         }
+        table = s.waves[waveLevel];
         sweep *= s.sweepFall;
         double octaves = s.sweepOctaves * sweep + bright + (cents - 3600) / 2400;
         double hz = Math.max(30, Math.min(s.cutoffHz * PowerOfTwo.of(octaves), 0.4 * s.rate));
@@ -212,28 +214,14 @@ public final class BassVoice {
         System.arraycopy(between, count, between, 0, BEFORE);
     }
 
-    /** Saw, second saw and sine, which go together. */
     private void oscillate(int count) {
-        BassSettings s = settings;
-        double step = tickHz / s.rate;
-        double sawLevel = s.saw * s.input;
-        double sub = s.sub;
-        double[] saw = table;
+        double step = tickHz / settings.rate;
+        double[] read = table;
         double p = phase;
         for (int i = BEFORE; i < BEFORE + count; i++) {
-            wave[i] = sawLevel * Wavetables.read(saw, p) + sub * Wavetables.sine(p);
+            wave[i] = Wavetables.read(read, p);
             p += step;
             p = p < 1 ? p : p - 1;
-        }
-        double turned = s.turned * s.input;
-        if (turned != 0) {
-            p = phase + s.ahead;
-            p = p < 1 ? p : p - 1;
-            for (int i = BEFORE; i < BEFORE + count; i++) {
-                wave[i] -= turned * Wavetables.read(saw, p);
-                p += step;
-                p = p < 1 ? p : p - 1;
-            }
         }
         double on = phase + count * step;
         phase = on - (int) on;

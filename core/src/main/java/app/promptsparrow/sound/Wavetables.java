@@ -1,8 +1,9 @@
 package app.promptsparrow.sound;
 
 /**
- * Band-limited saw waves for the bass voice: one table for each octave of pitch, with only as many harmonics as fit
- * below half the sample rate. Immutable once built (350 KiB, as doubles, since turning singles into doubles for every read costs more than the room); safe on any thread.
+ * Band-limited waves for the bass voice: one table for each octave of pitch, with only as many harmonics as fit below half the sample
+ * rate. Immutable once built (as doubles, since turning singles into doubles for every read costs more than the room); safe on any
+ * thread.
  */
 final class Wavetables {
 
@@ -32,14 +33,31 @@ final class Wavetables {
         return from + (place - i) * (SINE[i + 2] - from);
     }
 
-    /** The fullest table whose harmonics stay below 45 % of the sample rate for a pitch. */
-    static double[] saw(double hz, double rateHz) {
+    /** Which table is the fullest whose harmonics stay below 45 % of the sample rate for a pitch. */
+    static int level(double hz, double rateHz) {
         double fits = 0.45 * rateHz / hz;
         int level = 0;
         while (level < LEVELS - 1 && MOST_HARMONICS >> level > fits) {
             level++;
         }
-        return SAW[level];
+        return level;
+    }
+
+    /**
+     * A saw, a second one that is turned over, and a sine, which go together: one wave for each {@link #level}, so that all of it is
+     * read at once. Takes about a quarter of a millisecond and 330 KiB.
+     *
+     * @param ahead by how much of a wave the second saw is ahead, 0 (inclusive) to 1 (exclusive)
+     */
+    static double[][] mixed(double saw, double turned, double ahead, double sine) {
+        double[][] mixed = new double[LEVELS][SIZE + 3];
+        for (int level = 0; level < LEVELS; level++) {
+            for (int i = 0; i < SIZE + 3; i++) {
+                double phase = (double) (i - 1 & SIZE - 1) / SIZE + ahead;
+                mixed[level][i] = saw * SAW[level][i] + sine * SINE[i] - (turned == 0 ? 0 : turned * read(SAW[level], phase < 1 ? phase : phase - 1));
+            }
+        }
+        return mixed;
     }
 
     private static double[][] build() {

@@ -217,7 +217,7 @@ class PathTest {
     @Test
     void at_another_rate_it_is_down_in_the_same_time() {
         int rate = 2 * RATE;
-        RowPlan row = new RowPlan(project(s -> s.withGiveWay(Optional.of(new GiveWay(STRUCK, 12, 100)))).kit().rows().get(0), 0, true, 1,
+        RowPlan row = new RowPlan(null, project(s -> s.withGiveWay(Optional.of(new GiveWay(STRUCK, 12, 100)))).kit().rows().get(0), 0, true, 1,
                 Tones.store(TONE, new float[100], rate), false);
         Way way = new Way(rate);
         way.take(row);
