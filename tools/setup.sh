@@ -41,12 +41,26 @@ export_class_path() { # the jars as packaged; JavaFX goes on the module path
   export SPARROW_CLASSES
 }
 
+# Who collects what the heap no longer needs. The music waits through every pause: so one whose pauses take a millisecond, where this
+# Java has it, that begins early, for the heap is to stay small; elsewhere the smallest one, with a small young generation, since
+# little lives between start and playing. Asked once for each Java.
+collector() {
+  local java known=$root/desktop/target/collector options
+  java=$(readlink -f "$(command -v java)")
+  if [ "$(head -n 1 "$known" 2>/dev/null)" != "$java" ]; then
+    options="-XX:+UnlockExperimentalVMOptions -XX:+IgnoreUnrecognizedVMOptions -XX:+UseShenandoahGC -XX:ShenandoahGCHeuristics=compact -XX:ShenandoahAllocationThreshold=2 -XX:ShenandoahUncommitDelay=1000 -XX:ShenandoahUnloadClassesFrequency=10 -XX:ConcGCThreads=1"
+    java $options -version >/dev/null 2>&1 || options="-XX:+UseSerialGC -Xmn8m -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40"
+    printf '%s\n%s\n' "$java" "$options" >"$known"
+  fi
+  tail -n 1 "$known"
+}
+
 # The flags of a window. C1 comes first for a quick start, C2 follows for the audio engine; what C2 needs while it works goes back
-# to the system (a flag that not every Java knows); the young generation is small, since little lives between start and playing;
-# the toolkit keeps no pictures of backgrounds, 8 MiB of them, that are quicker painted than fetched; the compiler steps back behind what
-# is heard and shown, as the workers do, or it would take a core to itself whenever something is done for the first time.
+# to the system (a flag that not every Java knows); the toolkit keeps no pictures of backgrounds, 8 MiB of them, that are quicker
+# painted than fetched; the compiler steps back behind what is heard and shown, as the workers do, or it would take a core to itself
+# whenever something is done for the first time.
 window_options() {
-  echo "-p $root/desktop/target/javafx --add-modules javafx.controls -XX:+UseSerialGC -Xms26m -Xmn8m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=4 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=4000 -XX:MinHeapFreeRatio=20 -XX:MaxHeapFreeRatio=40 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
+  echo "-p $root/desktop/target/javafx --add-modules javafx.controls $(collector) -Xms26m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=4 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=4000 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
 }
 
 archive=$root/desktop/target/sparrow.jsa

@@ -52,8 +52,8 @@ final class Resampler {
         int taps = (int) Math.ceil((100 - 7.95) / (14.36 * transition)) + 1;
         reach = taps / 2 + 1;
         filter = filter((STOP + PASS) / 2 * half);
-        history = new float[channels][Math.max(16_384, 4 * reach)];
-        out = new float[channels][4_096];
+        history = new float[channels][Math.max(8_192, 4 * reach)];
+        out = new float[channels][2_048];
         aligned = new float[out[0].length];
         dealt = new float[up == 1 ? (int) down : 0][out[0].length + 2 * reach + 1];
         held = reach; // silence before the first frame

@@ -19,6 +19,7 @@ import java.util.Properties;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
@@ -28,6 +29,7 @@ import org.slf4j.LoggerFactory;
  */
 public final class Settings {
 
+    private static final Pattern WHOLE = Pattern.compile("-?\\d{1,6}");
     private static final int MOST_RECENT = 10;
 
     private final Executor writer;
@@ -119,7 +121,7 @@ public final class Settings {
     /** A whole number that was set, such as that of the count-in's bars, brought into its range whatever the file says. */
     public int number(String name, int least, int most, int usual) {
         String value = values.getProperty(name, "");
-        return Math.max(least, Math.min(most, value.matches("-?\\d{1,6}") ? Integer.parseInt(value) : usual));
+        return Math.max(least, Math.min(most, WHOLE.matcher(value).matches() ? Integer.parseInt(value) : usual));
     }
 
     public void setNumber(String name, int to) {
