@@ -268,6 +268,11 @@ public final class KitWindow extends Application {
         }
 
         @Override
+        public void awaitRoom(int bytes) {
+            clock.awaitRoom(bytes);
+        }
+
+        @Override
         public boolean write(byte[] pcm, int bytes) throws DeviceLost {
             boolean late = clock.write(pcm, bytes);
             if (listening) {

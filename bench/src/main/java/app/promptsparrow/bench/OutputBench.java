@@ -146,6 +146,11 @@ final class OutputBench {
             }
 
             @Override
+            public void awaitRoom(int bytes) {
+                clock.awaitRoom(bytes);
+            }
+
+            @Override
             public boolean write(byte[] pcm, int bytes) throws DeviceLost {
                 long block = blocks.incrementAndGet();
                 for (int i = 0; i < bytes && sounded.get() < 0; i++) {

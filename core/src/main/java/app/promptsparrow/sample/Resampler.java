@@ -34,6 +34,7 @@ final class Resampler {
     /** Where every so many frames become one: the history's frames, dealt out so that those of one tap lie side by side. */
     private final float[][] dealt;
     private final float[] aligned;
+    private final float[] alignedNext;
     /** Frames in the history, and which input frame its first one is. */
     private int held;
     private long firstHeld;
@@ -55,6 +56,7 @@ final class Resampler {
         history = new float[channels][Math.max(8_192, 4 * reach)];
         out = new float[channels][2_048];
         aligned = new float[out[0].length];
+        alignedNext = new float[out[0].length];
         dealt = new float[up == 1 ? (int) down : 0][out[0].length + 2 * reach + 1];
         held = reach; // silence before the first frame
         firstHeld = -reach;
@@ -158,14 +160,18 @@ final class Resampler {
             }
             float[] made = out[channel];
             Arrays.fill(made, 0, count, 0);
-            for (int tap = 0; tap < taps.length; tap++) {
+            for (int tap = 0; tap < taps.length; tap += 2) { // there is an even number of them
                 // Brought to the same index beforehand: only loops that use one index throughout become vector instructions.
                 System.arraycopy(dealt[tap % step], tap / step, aligned, 0, count);
-                float weight = taps[tap];
-                for (int i = 0; i < count; i++) {
-                    made[i] += weight * aligned[i];
-                }
+                System.arraycopy(dealt[(tap + 1) % step], (tap + 1) / step, alignedNext, 0, count);
+                add(made, aligned, taps[tap], alignedNext, taps[tap + 1], count);
             }
+        }
+    }
+
+    private static void add(float[] to, float[] one, float weight, float[] other, float otherWeight, int count) {
+        for (int i = 0; i < count; i++) {
+            to[i] += weight * one[i] + otherWeight * other[i];
         }
     }
 

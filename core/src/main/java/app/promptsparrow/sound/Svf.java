@@ -251,20 +251,18 @@ public final class Svf {
 
     /** Goes on over part of a sound, which stays as it is: the energy of what comes out. For a setting that does not glide. */
     double energy(double[] sound, int from, int to) {
-        double p1 = band;
-        double p2 = low;
+        double b = band;
+        double l = low;
         double sum = 0;
         for (int i = from; i < to; i++) {
             double x = sound[i];
-            double v3 = x - p2;
-            double v1 = a1 * p1 + a2 * v3;
-            double v2 = p2 + a2 * p1 + a3 * v3;
-            p1 = 2 * v1 - p1;
-            p2 = 2 * v2 - p2;
-            double y = m0 * x + m1 * v1 + m2 * v2;
+            double y = outOfIn * x + (outOfBand * b + outOfLow * l);
+            double next = bandOfBand * b + (bandOfLow * l - bandOfLow * x);
+            l = lowOfLow * l + (lowOfIn * x - bandOfLow * b);
+            b = next;
             sum += y * y;
         }
-        keep(p1, p2);
+        keep(b, l);
         return sum;
     }
 

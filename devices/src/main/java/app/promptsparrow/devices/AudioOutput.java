@@ -18,7 +18,14 @@ public interface AudioOutput extends AutoCloseable {
     String description();
 
     /**
-     * Takes a block, waiting until there is room: the render thread's only wait.
+     * Waits until there is room for a block: the render thread's only wait, before the block is made, so that what a hand strikes
+     * meanwhile is in it. An output that cannot tell does not wait here.
+     */
+    default void awaitRoom(int bytes) {
+    }
+
+    /**
+     * Takes a block, waiting if there is still no room.
      *
      * @return whether it came too late, so that there was a gap before it
      * @throws DeviceLost if the device is gone

@@ -2,6 +2,7 @@ package app.promptsparrow.devices;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.locks.LockSupport;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.Line;
@@ -11,6 +12,9 @@ import javax.sound.sampled.SourceDataLine;
 
 /** The system's default sound card, through {@code javax.sound.sampled}. */
 public final class CardOutput implements AudioOutput {
+
+    /** Cards make room in pieces. */
+    private static final long LEAST_WAIT_NS = 500_000;
 
     private final SourceDataLine line;
     private final int rateHz;
@@ -86,6 +90,19 @@ public final class CardOutput implements AudioOutput {
     @Override
     public String description() {
         return "sound card, " + rateHz + " Hz";
+    }
+
+    @Override
+    public void awaitRoom(int bytes) {
+        if (!started) {
+            return;
+        }
+        int wanted = Math.min(bytes, line.getBufferSize() / 2); // a card that holds less than it was asked to must not run empty meanwhile
+        long until = System.nanoTime() + bufferNs; // a card that is gone makes no room; writing tells
+        for (int missing = wanted - line.available(); missing > 0 && System.nanoTime() < until && !Thread.currentThread().isInterrupted();
+                missing = wanted - line.available()) {
+            LockSupport.parkNanos(Math.max(LEAST_WAIT_NS, missing / FRAME_BYTES * 1_000_000_000L / rateHz));
+        }
     }
 
     @Override

@@ -52,8 +52,19 @@ public final class ClockOutput implements AudioOutput {
     }
 
     @Override
+    public void awaitRoom(int bytes) {
+        if (startNs == Long.MIN_VALUE) {
+            return;
+        }
+        long most = bufferFrames - bytes / FRAME_BYTES;
+        for (long over = writtenFrames - elapsedFrames() - most; over > 0 && !Thread.currentThread().isInterrupted();
+                over = writtenFrames - elapsedFrames() - most) {
+            waitNs.accept(framesToNs(over));
+        }
+    }
+
+    @Override
     public boolean write(byte[] pcm, int bytes) {
-        int frames = bytes / FRAME_BYTES;
         if (startNs == Long.MIN_VALUE) {
             startNs = clockNs.getAsLong();
         }
@@ -61,14 +72,8 @@ public final class ClockOutput implements AudioOutput {
         if (late) { // a card would have had a gap: what is late moves everything after it
             startNs += framesToNs(elapsedFrames() - writtenFrames);
         }
-        writtenFrames += frames;
-        for (long ahead = writtenFrames - bufferFrames - elapsedFrames(); ahead > 0;
-                ahead = writtenFrames - bufferFrames - elapsedFrames()) {
-            if (Thread.currentThread().isInterrupted()) {
-                return late;
-            }
-            waitNs.accept(framesToNs(ahead));
-        }
+        awaitRoom(bytes);
+        writtenFrames += bytes / FRAME_BYTES;
         return late;
     }
 

@@ -67,6 +67,7 @@ public final class Playback implements AutoCloseable {
                 change(returned, engine.handedFrames()); // what was handed to the clock is over
                 clock.close();
             }
+            output.awaitRoom(frames * AudioOutput.FRAME_BYTES);
             engine.render(left, right, frames);
             Pcm.encode(left, right, frames, Pcm.Format.INT_16, pcm);
             try {

@@ -1,6 +1,7 @@
 package app.promptsparrow.devices;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.mock;
@@ -162,6 +163,57 @@ class PlaybackTest {
         nowNs.addAndGet(200_000_000); // somebody kept it waiting for longer than it holds
         assertThat(clock.write(block, block.length)).isTrue();
         assertThat(clock.write(block, block.length)).isFalse();
+    }
+
+    @Test
+    void what_is_struck_while_the_output_is_full_is_in_the_block_that_is_made_next() throws Exception {
+        Project demo = DemoProject.make();
+        Engine engine = new Engine(RATE);
+        engine.publish(playable(new PlayableBuilder(SOUNDS), demo));
+        CountDownLatch waiting = new CountDownLatch(1);
+        CountDownLatch struck = new CountDownLatch(1);
+        Recorder recorder = new Recorder(20 * 1_024, Integer.MAX_VALUE, () -> { }) {
+            @Override
+            public void awaitRoom(int length) {
+                if (bytes.size() == 3 * 1_024 * FRAME_BYTES) {
+                    waiting.countDown();
+                    try {
+                        struck.await(10, TimeUnit.SECONDS);
+                    } catch (InterruptedException closed) {
+                        Thread.currentThread().interrupt();
+                    }
+                }
+            }
+        };
+        try (Playback playback = new Playback(engine, recorder, 1_024).start()) {
+            assertThat(waiting.await(10, TimeUnit.SECONDS)).isTrue();
+            engine.commands().audition(demo.kit().rowNamed("Kick").orElseThrow().id(), 120, 0);
+            struck.countDown();
+            assertThat(recorder.full.await(60, TimeUnit.SECONDS)).isTrue();
+        }
+        byte[] played = recorder.bytes.toByteArray();
+        int first = 0;
+        while (played[first] == 0) {
+            first++;
+        }
+        assertThat(first / AudioOutput.FRAME_BYTES).isBetween(3 * 1_024, 4 * 1_024 - 1);
+    }
+
+    @Test
+    void a_card_is_waited_for_until_it_has_room_but_not_for_ever() {
+        SourceDataLine line = mock(SourceDataLine.class);
+        when(line.getFormat()).thenReturn(new AudioFormat(RATE, 16, 2, true, false));
+        when(line.getBufferSize()).thenReturn(4_096);
+        when(line.write(any(), anyInt(), anyInt())).thenReturn(1_024);
+        when(line.available()).thenReturn(0, 0, 0, 1_024);
+        CardOutput card = new CardOutput(line);
+        card.awaitRoom(1_024);
+        verify(line, times(0)).available();
+        assertThatCode(() -> card.write(new byte[1_024], 1_024)).doesNotThrowAnyException();
+        card.awaitRoom(1_024);
+        verify(line, times(4)).available();
+        when(line.available()).thenReturn(0);
+        card.awaitRoom(1_024); // comes back by itself
     }
 
     @Test

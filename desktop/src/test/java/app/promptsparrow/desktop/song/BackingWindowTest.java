@@ -60,6 +60,11 @@ class BackingWindowTest extends WindowUnderTest {
             }
 
             @Override
+            public void awaitRoom(int bytes) {
+                clock.awaitRoom(bytes);
+            }
+
+            @Override
             public boolean write(byte[] pcm, int bytes) throws DeviceLost {
                 short[] left = new short[bytes / FRAME_BYTES];
                 for (int i = 0; i < left.length; i++) {

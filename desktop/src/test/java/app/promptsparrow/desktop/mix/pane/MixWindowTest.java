@@ -73,6 +73,11 @@ class MixWindowTest extends WindowUnderTest {
             }
 
             @Override
+            public void awaitRoom(int bytes) {
+                clock.awaitRoom(bytes);
+            }
+
+            @Override
             public boolean write(byte[] pcm, int bytes) throws DeviceLost {
                 return clock.write(pcm, bytes);
             }
