@@ -149,7 +149,7 @@ final class MasterPane extends VBox {
         shown.ifPresent(pattern -> ruler(g, pattern, width, height));
         GraphicsContext over = cleared(scale, width, height);
         over.setFill(theme.color("second"));
-        double free = 0; // below the last one that is told
+        double free = RULER; // below it, then below the last one that is told
         for (double db : MARKS_DB) {
             double y = y(db, height);
             over.fillRect(0, Math.round(y), width, 0.5);
