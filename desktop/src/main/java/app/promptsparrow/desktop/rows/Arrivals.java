@@ -23,7 +23,7 @@ final class Arrivals {
     /** How many are read at once: other work is not to wait behind a whole folder. */
     private static final int AT_ONCE = 2;
     /** How often they are handed on at most, since each time the window is painted and the music takes a new kit. */
-    private static final long HAND_ON_NS = 500_000_000;
+    private static final long HAND_ON_NS = 800_000_000;
 
     /** What becomes of a sound. */
     interface Sink {
