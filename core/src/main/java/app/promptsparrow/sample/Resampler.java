@@ -17,7 +17,7 @@ final class Resampler {
     private static final double PASS = 0.82;
     private static final double STOP = 1.0;
 
-    /** So many taps are added in one go: fewer go over the sum more often, with more it no longer lies close to the processor. */
+    /** So many taps are added in one go, see {@link #add}: fewer go over the sum more often, with more it no longer lies close to the processor. */
     private static final int AT_ONCE = 4;
 
     /** Takes what comes out. */

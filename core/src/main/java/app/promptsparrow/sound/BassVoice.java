@@ -61,8 +61,8 @@ public final class BassVoice {
     private double band;
     private double low2;
     private double band2;
+    /** Which of the settings' waves fits the pitch. */
     private int waveLevel;
-    private double[] table;
     private double a1;
     private double a2;
     private double a3;
@@ -184,7 +184,6 @@ public final class BassVoice {
             tickHz = Math.min(440 * PowerOfTwo.ratio(cents - 6900), HIGHEST * s.rate);
             waveLevel = Wavetables.level(tickHz, s.rate);
         }
-        table = s.waves[waveLevel];
         sweep *= s.sweepFall;
         double octaves = s.sweepOctaves * sweep + bright + (cents - 3600) / 2400;
         double hz = Math.max(30, Math.min(s.cutoffHz * PowerOfTwo.of(octaves), 0.4 * s.rate));
@@ -216,10 +215,10 @@ public final class BassVoice {
 
     private void oscillate(int count) {
         double step = tickHz / settings.rate;
-        double[] read = table;
+        double[] table = settings.waves[waveLevel];
         double p = phase;
         for (int i = BEFORE; i < BEFORE + count; i++) {
-            wave[i] = Wavetables.read(read, p);
+            wave[i] = Wavetables.read(table, p);
             p += step;
             p = p < 1 ? p : p - 1;
         }

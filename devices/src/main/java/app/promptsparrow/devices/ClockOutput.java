@@ -53,14 +53,14 @@ public final class ClockOutput implements AudioOutput {
 
     @Override
     public void awaitRoom(int bytes) {
-        if (startNs == Long.MIN_VALUE) {
-            return;
-        }
-        long most = bufferFrames - bytes / FRAME_BYTES;
-        for (long over = writtenFrames - elapsedFrames() - most; over > 0 && !Thread.currentThread().isInterrupted();
-                over = writtenFrames - elapsedFrames() - most) {
+        for (long over = over(bytes); over > 0 && !Thread.currentThread().isInterrupted(); over = over(bytes)) {
             waitNs.accept(framesToNs(over));
         }
+    }
+
+    /** How many frames it would hold beyond what it can, with so many bytes more. */
+    private long over(int bytes) {
+        return startNs == Long.MIN_VALUE ? 0 : writtenFrames + bytes / FRAME_BYTES - elapsedFrames() - bufferFrames;
     }
 
     @Override
