@@ -77,6 +77,7 @@ public final class PaintWindow extends Application {
         Node grid = view.lookup("#grid");
         new AnimationTimer() {
             private Phase phase = Phase.PRESS;
+            private Node on = grid;
             private int pulses;
             private long workedNs;
             private long begunNs;
@@ -105,7 +106,7 @@ public final class PaintWindow extends Application {
                 } else if (scrolls() || phase == Phase.PRESS && pulses % 6 == 0) {
                     // after this pulse's own work, so that the handler belongs to the next pulse as an event would
                     int turn = scrolls() ? pulses - warm + SETTLE : pulses / 6;
-                    Platform.runLater(() -> act(phase == Phase.MIX ? view.lookup("#wires") : phase == Phase.SONG ? view.lookup("#song-blocks") : grid, phase, turn));
+                    Platform.runLater(() -> act(on, phase, turn));
                 }
             }
 
@@ -137,12 +138,14 @@ public final class PaintWindow extends Application {
                     }
                     case METERS -> {
                         stage.setHeight(900);
+                        on = view.lookup("#wires");
                         phase = Phase.MIX;
                     }
                     case MIX -> {
                         Project grid = Pieces.grid(32, 64);
                         store.open(grid.withSongs(List.of(new Song("S", Collections.nCopies(Song.MAX_ENTRIES, Song.Entry.of(new PatternId(1), 3))))), Optional.empty());
                         ((ButtonBase) view.lookup("#view-song")).fire();
+                        on = view.lookup("#song-blocks");
                         phase = Phase.SONG;
                     }
                     default -> System.exit(0);

@@ -49,7 +49,7 @@ public record Song(SongId id, String name, boolean round, List<Entry> entries) {
 
         /** Whether a row is silent in a pass. */
         public boolean rests(RowId row, int pass) {
-            return rests.stream().anyMatch(rest -> rest.row().equals(row) && rest.holds(pass));
+            return !rests.isEmpty() && rests.stream().anyMatch(rest -> rest.row().equals(row) && rest.holds(pass));
         }
 
         /** The pattern of a pass. */

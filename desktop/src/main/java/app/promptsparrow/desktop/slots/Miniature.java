@@ -9,6 +9,7 @@ import app.promptsparrow.project.Project;
 import java.util.List;
 import java.util.Set;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
 
 /** A pattern as small as a card: a dot a hit, rows below each other in their tints. */
 public final class Miniature {
@@ -20,8 +21,22 @@ public final class Miniature {
     private Miniature() {
     }
 
+    /** What takes the dots, in pixels from the miniature's top left. */
+    @FunctionalInterface
+    interface Dots {
+        void dot(Color tint, double x, double y, double width, double height);
+    }
+
     /** Draws a pattern into a rectangle, without the rows that rest. */
     public static void draw(GraphicsContext g, Project project, Pattern pattern, Theme theme, double left, double top, double width, double height, Set<RowId> resting) {
+        dots(project, pattern, theme, width, height, resting, (tint, x, y, wide, tall) -> {
+            g.setFill(tint);
+            g.fillRect(Math.round(left + x), Math.round(top + y), wide, tall);
+        });
+    }
+
+    /** Tells the dots of a pattern, without the rows that rest. */
+    static void dots(Project project, Pattern pattern, Theme theme, double width, double height, Set<RowId> resting, Dots to) {
         List<Row> used = project.kit().rows().stream().filter(row -> !pattern.lane(row.id()).hits().isEmpty()).toList();
         double rowHeight = Math.min(HIGHEST_ROW, height / Math.max(1, used.size()));
         double perUnit = (width - DOT - 1) / pattern.durationUnits();
@@ -30,12 +45,12 @@ public final class Miniature {
             if (resting.contains(row.id())) {
                 continue;
             }
-            g.setFill(theme.family(row.family()));
+            Color tint = theme.family(row.family());
             long step = pattern.laneStep(row.id()).units();
             for (Hit hit : pattern.lane(row.id()).hits()) {
                 double x = hit.step() * step * perUnit;
                 if (x < width - DOT) {
-                    g.fillRect(Math.round(left + x), Math.round(top + i * rowHeight), DOT, Math.max(LOWEST_DOT, rowHeight - 1));
+                    to.dot(tint, x, i * rowHeight, DOT, Math.max(LOWEST_DOT, rowHeight - 1));
                 }
             }
         }

@@ -5,6 +5,7 @@ import app.promptsparrow.paper.Look;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -19,11 +20,15 @@ public enum Theme {
     private final String title;
     private final String file;
     private final Map<String, Color> roles = new HashMap<>();
+    private final Map<Family, Color> families = new EnumMap<>(Family.class);
 
     Theme(String title, String file) {
         this.title = title;
         this.file = file;
         Look.roles(file).forEach((role, rgb) -> roles.put(role, Color.rgb(rgb >> 16, rgb >> 8 & 0xFF, rgb & 0xFF)));
+        for (Family family : Family.values()) {
+            families.put(family, color(role(family)));
+        }
     }
 
     /** Loads the font of most texts; once, before the first window. */
@@ -74,7 +79,7 @@ public enum Theme {
     }
 
     public Color family(Family family) {
-        return color(role(family));
+        return families.get(family);
     }
 
     /** The role of a family's tint. */

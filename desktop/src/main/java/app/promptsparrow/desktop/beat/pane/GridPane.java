@@ -13,6 +13,8 @@ import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.RowPlace;
 import app.promptsparrow.desktop.rows.RowSizes;
 import app.promptsparrow.desktop.rows.RowsInView;
+import app.promptsparrow.desktop.session.Playing;
+import app.promptsparrow.desktop.theme.OutputScale;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
@@ -346,6 +348,6 @@ public final class GridPane extends Pane {
     }
 
     private int outputScale() {
-        return getScene() == null || getScene().getWindow() == null ? 1 : (int) Math.ceil(getScene().getWindow().getOutputScaleX());
+        return (int) Math.ceil(OutputScale.of(this));
     }
 }

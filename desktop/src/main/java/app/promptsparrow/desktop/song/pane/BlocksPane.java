@@ -4,6 +4,7 @@ import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.slots.SlotDrag;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.desktop.song.edit.Timeline;
+import app.promptsparrow.desktop.theme.OutputScale;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
@@ -86,7 +87,7 @@ final class BlocksPane extends Pane {
         if (getWidth() > 10) {
             canvas.setWidth(getWidth());
             canvas.setHeight(HEIGHT);
-            picture.draw(canvas.getGraphicsContext2D(), theme, getWidth(), HEIGHT);
+            picture.draw(canvas.getGraphicsContext2D(), theme, OutputScale.of(this), getWidth(), HEIGHT);
         }
     }
 

@@ -1,6 +1,6 @@
 package app.promptsparrow.desktop.song.pane;
 
-import app.promptsparrow.desktop.slots.Miniature;
+import app.promptsparrow.desktop.slots.Miniatures;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.desktop.song.edit.Timeline;
 import app.promptsparrow.desktop.theme.Theme;
@@ -33,13 +33,17 @@ final class BlocksPicture {
 
     private final SongPresenter presenter;
     private final Timeline timeline;
+    private final Miniatures miniatures = new Miniatures();
+    private double scale = 1;
 
     BlocksPicture(SongPresenter presenter) {
         this.presenter = presenter;
         timeline = presenter.timeline();
     }
 
-    void draw(GraphicsContext g, Theme theme, double width, double height) {
+    /** @param pixelScale device pixels a pixel */
+    void draw(GraphicsContext g, Theme theme, double pixelScale, double width, double height) {
+        scale = pixelScale;
         g.clearRect(0, 0, width, height);
         Optional<SongMap> map = presenter.map();
         if (map.isEmpty()) {
@@ -145,7 +149,7 @@ final class BlocksPicture {
             }
             if (right - left >= SMALLEST_PASS) {
                 Pattern pattern = presenter.session().project().pattern(entry.patternOf(pass)).orElseThrow();
-                Miniature.draw(g, presenter.session().project(), pattern, theme, left + 4, TOP + NAME + 3, right - left - 7, HEIGHT - NAME - 10, entry.resting(pass));
+                miniatures.draw(g, presenter.session().project(), pattern, theme, scale, left + 4, TOP + NAME + 3, right - left - 7, HEIGHT - NAME - 10, entry.resting(pass));
                 if (pass > 1) {
                     g.setFill(theme.color("wire"));
                     g.fillRect(Math.round(left), TOP + NAME, 1, HEIGHT - NAME - 4);

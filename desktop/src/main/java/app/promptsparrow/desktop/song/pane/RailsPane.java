@@ -3,11 +3,11 @@ package app.promptsparrow.desktop.song.pane;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.desktop.song.edit.Timeline;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
-import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.score.SongMap;
 import java.util.HashMap;
@@ -31,6 +31,7 @@ final class RailsPane extends Pane {
     private final SongPresenter presenter;
     private final Timeline timeline;
     private final Canvas canvas = new Canvas();
+    /** Those of one drawing, found once. */
     private final Map<PatternId, Pattern> patterns = new HashMap<>();
     private Theme theme;
     private List<Row> rows = List.of();
@@ -70,7 +71,11 @@ final class RailsPane extends Pane {
     /** Whether a row has something to play in a pass. */
     private boolean hasHits(PatternId pattern, RowId row) {
         Pattern there = patterns.get(pattern);
-        return there != null && !there.lane(row).hits().isEmpty();
+        if (there == null) {
+            there = presenter.session().project().pattern(pattern).orElseThrow();
+            patterns.put(pattern, there);
+        }
+        return !there.lane(row).hits().isEmpty();
     }
 
     void draw() {
@@ -86,15 +91,12 @@ final class RailsPane extends Pane {
         if (map.isEmpty()) {
             return;
         }
-        Project project = presenter.session().project();
         patterns.clear();
-        for (Song.Entry entry : map.get().song().entries()) {
-            patterns.computeIfAbsent(entry.pattern(), id -> project.pattern(id).orElse(null));
-            entry.fill().ifPresent(fill -> patterns.computeIfAbsent(fill, id -> project.pattern(id).orElse(null)));
-        }
+        Kit kit = presenter.session().project().kit();
+        List<Color> tints = rows.stream().map(row -> kit.isHeard(row) ? theme.family(row.family()) : BlocksPicture.alpha(theme.family(row.family()), 0.4)).toList();
         ground(g, map.get(), height);
         for (int entry = map.get().at(timeline.units(0)).entry(); entry < map.get().song().entries().size() && timeline.x(map.get().start(entry)) < getWidth(); entry++) {
-            entry(g, map.get(), entry);
+            entry(g, map.get(), entry, tints);
         }
     }
 
@@ -125,15 +127,14 @@ final class RailsPane extends Pane {
     }
 
     /** Passes that are alike are one line. */
-    private void entry(GraphicsContext g, SongMap map, int index) {
+    private void entry(GraphicsContext g, SongMap map, int index, List<Color> tints) {
         Song.Entry entry = map.song().entries().get(index);
         for (int i = 0; i < rows.size(); i++) {
             Row row = rows.get(i);
-            Color tint = presenter.session().project().kit().isHeard(row) ? theme.family(row.family()) : BlocksPicture.alpha(theme.family(row.family()), 0.4);
             for (int pass = 1; pass <= entry.repeats();) {
                 int last = entry.alikeUntil(pass);
                 if (hasHits(entry.patternOf(pass), row.id())) {
-                    stretch(g, map.passStart(index, pass), map.passEnd(index, last), pass == 1, last == entry.repeats(), wire(i), tint, entry.rests(row.id(), pass));
+                    stretch(g, map.passStart(index, pass), map.passEnd(index, last), pass == 1, last == entry.repeats(), wire(i), tints.get(i), entry.rests(row.id(), pass));
                 }
                 pass = last + 1;
             }
