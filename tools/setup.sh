@@ -60,7 +60,7 @@ collector() {
 # painted than fetched; the compiler steps back behind what is heard and shown, as the workers do, or it would take a core to itself
 # whenever something is done for the first time.
 window_options() {
-  echo "-p $root/desktop/target/javafx --add-modules javafx.controls $(collector) -Xms26m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=4 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=4000 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
+  echo "-p $root/desktop/target/javafx --add-modules javafx.controls $(collector) -Xms26m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=8 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=4000 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
 }
 
 archive=$root/desktop/target/sparrow.jsa
