@@ -170,7 +170,12 @@ final class Decoders {
         sink.begin(channels, info.getSampleRate(), 0);
         float scale = (float) Math.scalb(1.0, 1 - info.getBitsPerSample());
         float[][] block = new float[channels][0];
-        for (Frame frame = decoder.readNextFrame(); frame != null; frame = decoder.readNextFrame()) {
+        long all = info.getTotalSamples() > 0 ? info.getTotalSamples() : Long.MAX_VALUE;
+        while (decoder.getSamplesDecoded() < all) { // what stands behind the last frame, such as words about it, the library would try to read for ever
+            Frame frame = decoder.readNextFrame();
+            if (frame == null) {
+                break;
+            }
             int count = frame.header.blockSize;
             for (int channel = 0; channel < channels; channel++) {
                 if (block[channel].length < count) {

@@ -12,6 +12,7 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.Random;
 import javax.sound.sampled.AudioFileFormat;
@@ -76,7 +77,7 @@ class SampleReaderTest {
             at[0] += count;
         };
         for (int done = 0; done < frames; done += 777) {
-            resampler.push(new float[][] {java.util.Arrays.copyOfRange(in, done, Math.min(frames, done + 777))}, Math.min(777, frames - done), to);
+            resampler.push(new float[][] {Arrays.copyOfRange(in, done, Math.min(frames, done + 777))}, Math.min(777, frames - done), to);
         }
         resampler.finish(to);
         assertThat(at[0]).as("as long as it was").isEqualTo((int) (((long) frames * RATE + inHz - 1) / inHz));
@@ -229,7 +230,7 @@ class SampleReaderTest {
             for (int i = 0; i < 1 + random.nextInt(20); i++) {
                 bytes[random.nextInt(round % 3 == 0 ? Math.min(200, bytes.length) : bytes.length)] = (byte) random.nextInt();
             }
-            byte[] cut = random.nextBoolean() ? bytes : java.util.Arrays.copyOf(bytes, random.nextInt(bytes.length));
+            byte[] cut = random.nextBoolean() ? bytes : Arrays.copyOf(bytes, random.nextInt(bytes.length));
             try {
                 assertThat(read(cut).frames()).isPositive();
             } catch (SoundFileException refused) {
@@ -243,5 +244,26 @@ class SampleReaderTest {
     @Timeout(value = 60, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
     void a_flac_file_that_ends_in_a_broken_frame_is_refused_and_does_not_hang() {
         refused(HexFormat.of().parseHex("664c6143800000221000100000000000000005000000000000000000002f00006e3e2073616d706c653d3c000000fffac90800000000"), "damaged or cut off");
+    }
+
+    /** Programs that mark music put words behind the sound; whatever is there, the library would take it for frames, over and over. */
+    @Test
+    @Timeout(value = 60, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
+    void what_stands_behind_a_flac_file_is_let_be() throws Exception {
+        byte[] flac = resource("tone.flac");
+        SampleBuffer alone = read(flac);
+        byte[] without = flac.clone(); // how many frames there are need not be told: 36 bits at the end of the header's ninth to thirteenth byte
+        without[21] &= (byte) 0xF0;
+        Arrays.fill(without, 22, 26, (byte) 0);
+        for (byte[] file : new byte[][] {flac, without}) {
+            for (int behind : new int[] {128, 600, 4_000}) {
+                byte[] tagged = Arrays.copyOf(file, file.length + behind);
+                Random random = new Random(behind);
+                for (int i = file.length; i < tagged.length; i++) {
+                    tagged[i] = (byte) random.nextInt();
+                }
+                assertThat(read(tagged).leftCopy()).as(behind + " bytes behind").isEqualTo(alone.leftCopy());
+            }
+        }
     }
 }

@@ -88,11 +88,11 @@ final class ReverbPane extends VBox {
         picture.setOnMouseDragged(this::drag);
         picture.setOnMouseReleased(event -> held = null);
         picture.setOnMouseMoved(event -> picture.setCursor(handleAt(event.getX(), event.getY()).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT));
-        fields.setHgap(12);
+        fields.setHgap(8);
         fields.setVgap(2);
-        for (int i = 0; i < 3; i++) {
+        for (double share : new double[] {32, 36, 32}) { // in the middle stands the longest value
             ColumnConstraints third = new ColumnConstraints();
-            third.setPercentWidth(100 / 3.0);
+            third.setPercentWidth(share);
             fields.getColumnConstraints().add(third);
         }
         field(0, 0, new ValueField("starts", 0, Reverb.LONGEST_PRE_DELAY_MS, 1, Reverb.USUAL.preDelayMs(), v -> Math.round(v) + " ms", Numbers::number), "reverb-pre-delay", Handle.PRE_DELAY.what, Reverb::preDelayMs, Reverb::withPreDelayMs);
