@@ -38,7 +38,8 @@ import javafx.scene.layout.VBox;
 public final class RowHeadsPane extends Pane {
 
     public static final double WIDTH = 196;
-    private static final long LIT_NS = 120_000_000;
+    /** How long a hit that is heard stays lit, here and where else its row is shown. */
+    public static final long LIT_NS = 120_000_000;
 
     /** How far the light around a mark reaches beyond it. */
     private static final double HALO = 3;

@@ -28,6 +28,7 @@ import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -123,6 +124,17 @@ class KitWindowTest extends WindowUnderTest {
         assertThat(text(robot, "#kit-choice")).isEqualTo("Low Tide kit");
         assertThat(text(robot, "#kit-title")).isEqualTo("Low Tide");
         assertThat(undoNames()).containsExactly("Take kit Low Tide");
+    }
+
+    /** What comes into the line with the first kit that is taken came under the hand, and the second press opened a menu. */
+    @Test
+    void a_hand_that_steps_fast_stays_on_the_button(FxRobot robot) {
+        robot.moveTo("#kit-next").press(MouseButton.PRIMARY).release(MouseButton.PRIMARY);
+        settle();
+        robot.press(MouseButton.PRIMARY).release(MouseButton.PRIMARY);
+        settle();
+        assertThat(text(robot, "#kit-title")).isEqualTo("Low Tide");
+        assertThat(robot.lookup("#kit-match").query().isVisible()).isTrue();
     }
 
     @Test

@@ -10,6 +10,7 @@ import app.promptsparrow.desktop.beat.paint.RowPicture;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.command.HeldKeys;
 import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.rows.RowPlace;
 import app.promptsparrow.desktop.rows.RowSizes;
 import app.promptsparrow.desktop.rows.RowsInView;
@@ -44,7 +45,6 @@ public final class GridPane extends Pane {
 
     public static final double LABELS = 40;
 
-    private static final long LIT_NS = 120_000_000;
 
     /** How much of what lies beyond the pattern's length is in view beside it, to say that there is something. */
     private static final double PEEK = 56;
@@ -343,7 +343,7 @@ public final class GridPane extends Pane {
         if (scene != null && geometry.pattern().id().equals(pattern) && rowId > 0 && lit.size() < MOST_LIT) {
             double playedX = playhead.getLayoutX() - LABELS + scrollX;
             picture.light(new RowId(rowId), step, playedX, scrollX, scrollX + view())
-                    .ifPresent(seed -> lit.add(new Lit(seed, timeNs + LIT_NS)));
+                    .ifPresent(seed -> lit.add(new Lit(seed, timeNs + RowHeadsPane.LIT_NS)));
         }
     }
 

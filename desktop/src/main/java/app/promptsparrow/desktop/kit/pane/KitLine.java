@@ -92,8 +92,9 @@ final class KitLine extends HBox {
         for (Region region : List.of(favourite, hearAll, files)) {
             region.setMinWidth(Region.USE_PREF_SIZE);
         }
-        getChildren().addAll(name, facts, gap, favourite, step("‹", "kit-previous", -1, "The kit before (Alt+Page Up)"), step("›", "kit-next", 1, "The next kit (Alt+Page Down)"),
-                goOn, hearAll, rows, files);
+        // what comes and goes stands before the buttons that step, so that they stay under a hand that presses again
+        getChildren().addAll(name, facts, gap, goOn, favourite, step("‹", "kit-previous", -1, "The kit before (Alt+Page Up)"), step("›", "kit-next", 1, "The next kit (Alt+Page Down)"),
+                hearAll, rows, files);
     }
 
     private Button step(String text, String id, int by, String tip) {

@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
+import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
@@ -30,7 +31,6 @@ final class OutlinesPane extends Pane {
     private static final double DECIDES = 6;
     private static final double FLOOR_DB = -54;
     private static final double NEAR_END = 9;
-    private static final long LIT_NS = 160_000_000;
     /** Time that a pulse may spend on outlines of rows that have none yet. */
     private static final long BUDGET_NS = 5_000_000;
 
@@ -184,7 +184,7 @@ final class OutlinesPane extends Pane {
             if (rows.get(i).id().value() == rowId) {
                 glow.resizeRelocate(LEFT, i * rowHeight + 1, getWidth() - LEFT, rowHeight - 2);
                 glow.setOpacity(1);
-                litUntilNs = timeNs + LIT_NS;
+                litUntilNs = timeNs + RowHeadsPane.LIT_NS;
             }
         }
     }
