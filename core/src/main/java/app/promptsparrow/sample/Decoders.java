@@ -9,7 +9,6 @@ import com.jcraft.jorbis.Comment;
 import com.jcraft.jorbis.DspState;
 import com.jcraft.jorbis.Info;
 import java.io.BufferedInputStream;
-import java.io.EOFException;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -56,7 +55,8 @@ final class Decoders {
 
     /** Decodes all of a stream. */
     static void decode(InputStream in, FrameSink sink) throws IOException, SoundFileException {
-        InputStream from = new BufferedInputStream(in, MARK);
+        Told told = new Told(in);
+        InputStream from = new BufferedInputStream(told, MARK);
         from.mark(MARK);
         byte[] head = from.readNBytes(12);
         from.reset();
@@ -68,8 +68,31 @@ final class Decoders {
                 case "mp3" -> mp3(from, sink);
                 default -> throw new SoundFileException(head.length == 0 ? "is empty" : "is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
             }
-        } catch (EOFException | RuntimeException | OutOfMemoryError | StackOverflowError damaged) { // the libraries throw anything at damaged files
+        } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError damaged) { // the libraries throw anything at damaged files
+            if (told.failure != null) {
+                throw told.failure;
+            }
             throw new SoundFileException("is damaged or cut off", damaged);
+        }
+    }
+
+    /** Remembers that the file itself could not be read, which is not what a library makes of what stands in it. */
+    private static final class Told extends FilterInputStream {
+
+        private IOException failure;
+
+        Told(InputStream from) {
+            super(from);
+        }
+
+        @Override
+        public int read(byte[] into, int at, int length) throws IOException {
+            try {
+                return super.read(into, at, length); // all that the buffer above it asks
+            } catch (IOException failed) {
+                failure = failed;
+                throw failed;
+            }
         }
     }
 

@@ -8,6 +8,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.SequenceInputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.file.Files;
@@ -244,6 +245,23 @@ class SampleReaderTest {
     @Timeout(value = 60, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
     void a_flac_file_that_ends_in_a_broken_frame_is_refused_and_does_not_hang() {
         refused(HexFormat.of().parseHex("664c6143800000221000100000000000000005000000000000000000002f00006e3e2073616d706c653d3c000000fffac90800000000"), "damaged or cut off");
+    }
+
+    /** At this one the library throws what it else throws when a file cannot be read, with a name of its own for a sentence. */
+    @Test
+    void what_a_library_says_of_a_damaged_file_is_no_reason_for_people() {
+        refused(HexFormat.of().parseHex("664c614380000000100010100022000000000ac440f0000000400000000000fffffffffffffffffffffffff8768800052af74e0000016902ceefdc08392fcda13dfedbf8"), "damaged or cut off");
+    }
+
+    @Test
+    void a_file_that_cannot_be_read_is_not_called_damaged() throws Exception {
+        InputStream broken = new SequenceInputStream(new ByteArrayInputStream(resource("tone.flac"), 0, 3_000), new InputStream() {
+            @Override
+            public int read() throws IOException {
+                throw new IOException("the disk is gone");
+            }
+        });
+        assertThatThrownBy(() -> SampleReader.read(broken, RATE, () -> false)).isInstanceOf(IOException.class).hasMessage("the disk is gone");
     }
 
     /** Programs that mark music put words behind the sound; whatever is there, the library would take it for frames, over and over. */
