@@ -382,6 +382,19 @@ class KitWindowTest extends WindowUnderTest {
         }
     }
 
+    /** Rows that have fewer layers leave their room free; they went up and down with the number of them. */
+    @Test
+    void rows_stay_where_they_are_whichever_is_chosen(FxRobot robot) {
+        robot.push(KeyCode.DOWN);
+        robot.clickOn("#add-layer");
+        settle();
+        double top = robot.lookup("#layers").query().localToScene(0, 0).getY();
+        robot.push(KeyCode.DOWN);
+        settle();
+        assertThat(presenter.chosen().row().layers()).hasSize(1);
+        assertThat(robot.lookup("#layers").query().localToScene(0, 0).getY()).isEqualTo(top);
+    }
+
     @Test
     void layers_by_chance_are_drawn_anew_by_a_press_that_shows_only_then(FxRobot robot) {
         robot.clickOn("#add-layer");

@@ -100,14 +100,20 @@ final class LayersPane extends VBox {
         });
         Forms.showIf(row.voicing().choice() == LayerChoice.BY_CHANCE && !live, draw);
         add.setDisable(live || row.layers().size() == Row.MOST_LAYERS);
-        while (lines.size() < row.layers().size()) {
+        // room for the row that has most, whichever is chosen: the rows above would else move away under a hand that presses one twice
+        int room = presenter.session().project().kit().rows().stream().mapToInt(each -> each.layers().size()).max().orElseThrow();
+        while (lines.size() < room) {
             lines.add(new Line(lines.size()));
         }
-        if (list.getChildren().size() != row.layers().size()) {
-            list.getChildren().setAll(lines.subList(0, row.layers().size()));
+        if (list.getChildren().size() != room) {
+            list.getChildren().setAll(lines.subList(0, room));
         }
-        for (int i = 0; i < row.layers().size(); i++) {
-            lines.get(i).update(row, row.layers().get(i));
+        for (int i = 0; i < room; i++) {
+            boolean there = i < row.layers().size();
+            lines.get(i).setVisible(there);
+            if (there) {
+                lines.get(i).update(row, row.layers().get(i));
+            }
         }
     }
 
