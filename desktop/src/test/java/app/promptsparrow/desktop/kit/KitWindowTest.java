@@ -15,6 +15,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Outline;
@@ -379,6 +380,24 @@ class KitWindowTest extends WindowUnderTest {
             Bounds bounds = robot.lookup(id).query().localToScene(robot.lookup(id).query().getBoundsInLocal());
             assertThat(bounds.getMaxX()).as(id).isLessThanOrEqualTo(1_024);
             assertThat(bounds.getMaxY()).as(id).isLessThanOrEqualTo(640);
+        }
+    }
+
+    /** The line was wider than the window once it told how rows go on, and everything was pushed over its edges. */
+    @Test
+    void stepping_kits_fits_into_the_smallest_window(FxRobot robot) {
+        interact(() -> {
+            store.apply(new KitEdit.RenameKit("A kit whose name is rather long"));
+            view.getScene().getWindow().setWidth(1_024);
+            view.getScene().getWindow().setHeight(640);
+        });
+        settle();
+        double before = robot.lookup("#kit-next").query().localToScene(0, 0).getX();
+        for (int i = 0; i < 5; i++) {
+            robot.clickOn("#kit-next");
+            settle();
+            assertThat(view.localToScene(view.getBoundsInLocal()).getMaxX()).as(text(robot, "#kit-title")).isEqualTo(1_024);
+            assertThat(robot.lookup("#kit-next").query().localToScene(0, 0).getX()).isEqualTo(before);
         }
     }
 

@@ -36,6 +36,8 @@ import javafx.scene.layout.Region;
 final class KitLine extends HBox {
 
     static final double HEIGHT = 36;
+    /** In less there is no room for the longest words. */
+    private static final double NARROW = 800;
 
     private final KitPresenter presenter;
     private final Label name = new Label();
@@ -54,7 +56,7 @@ final class KitLine extends HBox {
         setMaxHeight(HEIGHT);
         name.getStyleClass().add("pattern-title");
         name.setId("kit-title");
-        name.setMinWidth(Region.USE_PREF_SIZE);
+        name.setMinWidth(40); // a long name gives way to what can be pressed
         Tips.on(name, "Press twice to rename the kit");
         name.setOnMouseClicked(event -> {
             if (event.getClickCount() == 2) {
@@ -76,6 +78,8 @@ final class KitLine extends HBox {
         });
         Tips.on(hearAll, "Every row in turn, named as it sounds; again to stop");
         rows.setId("rows-from");
+        Tips.on(rows, "Rows of another kit, with their sounds");
+        widthProperty().addListener((observable, was, width) -> rows.setText(width.doubleValue() < NARROW ? "rows from …" : "rows from another kit"));
         rows.setMinWidth(Region.USE_PREF_SIZE);
         rows.setOnShowing(event -> fill());
         rows.getItems().add(new Menu("")); // without an item it would not open to be filled
