@@ -57,12 +57,14 @@ public final class Meetings {
     }
 
     private final SoundStore sounds;
+    private final ThirdOctaves thirds;
     private final Map<Moment, double[]> energies = kept();
     private final Map<Note, SampleBuffer> notes = kept();
 
     /** @param sounds what is not there yet in it is left out */
     public Meetings(SoundStore sounds) {
         this.sounds = sounds;
+        thirds = new ThirdOctaves(sounds.rateHz());
     }
 
     private static <K, V> Map<K, V> kept() {
@@ -184,7 +186,7 @@ public final class Meetings {
         if (sound == null) {
             return;
         }
-        double[] of = energies.computeIfAbsent(new Moment(sound, (int) (since / HOP_SECONDS)), moment -> ThirdOctaves.of(sound, from(moment, layer), sounds.rateHz()));
+        double[] of = energies.computeIfAbsent(new Moment(sound, (int) (since / HOP_SECONDS)), moment -> thirds.of(sound, from(moment, layer)));
         double gain = Math.pow(10, layer.levelDb() / 10) * Math.pow(strike.velocity / 127.0, 4 * row.voicing().velocityResponse() / 100.0);
         int shift = (int) Math.round(cents * BANDS_A_CENT);
         for (int band = 0; band < sum.length; band++) {

@@ -16,9 +16,8 @@ final class Fft {
             }
             j ^= bit;
             if (i < j) {
-                double swap = re[i];
-                re[i] = re[j];
-                re[j] = swap;
+                swap(re, i, j);
+                swap(im, i, j);
             }
         }
         for (int size = 2; size <= n; size *= 2) {
@@ -37,5 +36,11 @@ final class Fft {
                 }
             }
         }
+    }
+
+    private static void swap(double[] values, int i, int j) {
+        double swap = values[i];
+        values[i] = values[j];
+        values[j] = swap;
     }
 }

@@ -115,9 +115,10 @@ class MixPartsTest {
 
     @Test
     void thirds_of_an_octave_lie_side_by_side_and_hold_what_a_tone_has() {
+        ThirdOctaves thirds = new ThirdOctaves(RATE);
         for (int band = 0; band + 1 < ThirdOctaves.COUNT; band++) {
             assertThat(ThirdOctaves.highHz(band)).isCloseTo(ThirdOctaves.lowHz(band + 1), within(1e-9));
-            double[] energies = ThirdOctaves.of(tone(ThirdOctaves.middleHz(band), 0.5), 0, RATE);
+            double[] energies = thirds.of(tone(ThirdOctaves.middleHz(band), 0.5), 0);
             double sum = 0;
             for (double energy : energies) {
                 sum += energy;
@@ -125,6 +126,19 @@ class MixPartsTest {
             assertThat(energies[band] / sum).as("band %d", band).isGreaterThan(0.8);
         }
         assertThat(ThirdOctaves.middleHz(ThirdOctaves.COUNT - 1)).isCloseTo(16_255, within(1.0));
+    }
+
+    @Test
+    void both_sides_of_a_sound_count_each_for_itself() {
+        ThirdOctaves thirds = new ThirdOctaves(RATE);
+        SampleBuffer low = tone(100, 0.5);
+        SampleBuffer high = tone(3_000, 0.3);
+        double[] both = thirds.of(SampleBuffer.stereo(low.leftCopy(), high.leftCopy()), 1_000);
+        double[] left = thirds.of(low, 1_000);
+        double[] right = thirds.of(high, 1_000);
+        for (int band = 0; band < ThirdOctaves.COUNT; band++) {
+            assertThat(both[band]).as("band %d", band).isCloseTo(left[band] + right[band], within(1e-9 * (1 + left[band] + right[band])));
+        }
     }
 
     @Test
