@@ -14,7 +14,6 @@ import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.rows.RowPlace;
 import app.promptsparrow.desktop.rows.RowSizes;
 import app.promptsparrow.desktop.rows.RowsInView;
-import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.theme.OutputScale;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Row;
@@ -44,7 +43,6 @@ import javafx.scene.shape.Rectangle;
 public final class GridPane extends Pane {
 
     public static final double LABELS = 40;
-
 
     /** How much of what lies beyond the pattern's length is in view beside it, to say that there is something. */
     private static final double PEEK = 56;

@@ -38,9 +38,16 @@ final class KitLine extends HBox {
     static final double HEIGHT = 36;
     /** In less there is no room for the longest words. */
     private static final double NARROW = 800;
+    private static final double LONGEST_NAME = 72;
 
     private final KitPresenter presenter;
-    private final Label name = new Label();
+    /** Shown whole as long as it is no longer than that; the facts beside it give way first. */
+    private final Label name = new Label() {
+        @Override
+        protected double computeMinWidth(double height) {
+            return Math.min(LONGEST_NAME, computePrefWidth(height));
+        }
+    };
     private final Label facts = Forms.second("");
     private final ToggleButton favourite = new ToggleButton("favourite");
     private final ToggleButton hearAll = new ToggleButton("hear all");
@@ -56,7 +63,6 @@ final class KitLine extends HBox {
         setMaxHeight(HEIGHT);
         name.getStyleClass().add("pattern-title");
         name.setId("kit-title");
-        name.setMinWidth(40); // a long name gives way to what can be pressed
         Tips.on(name, "Press twice to rename the kit");
         name.setOnMouseClicked(event -> {
             if (event.getClickCount() == 2) {
