@@ -3,18 +3,21 @@ package app.promptsparrow.sample;
 import java.util.Arrays;
 
 /**
- * Brings frames from one rate to another through a band-limiting filter: flat within 0.1 dB to 82 % of the lower rate's half, what
- * would fold back at least 90 dB down. The filter is exact for each place between frames where the rates have a small common measure
- * (all usual ones), else the nearest of {@value #MOST_PHASES} is interpolated. Owned by one thread; frames come and go in pieces.
+ * Brings frames from one rate to another through a band-limiting filter: flat within 0.1 dB to 18 kHz, or to 82 % of the lower rate's
+ * half where that is less, what would fold back at least 90 dB down. The filter is exact for each place between frames where the rates
+ * have a small common measure (all usual ones), else the nearest of {@value #MOST_PHASES} is interpolated. Owned by one thread; frames
+ * come and go in pieces.
  *
- * <p>Cost: 70 to 150 multiplications a value.
+ * <p>Cost: 70 to 150 multiplications a value; the more room there is between what is heard and what folds back, the fewer.
  */
 final class Resampler {
 
     private static final int MOST_PHASES = 1_024;
     private static final double KAISER = 10.06; // 100 dB
-    /** Where the filter begins to fall and where it is down, as shares of the lower half rate. */
-    private static final double PASS = 0.82;
+    /** Up to where all of it is to be heard; where the filter begins to fall, as shares of the lower half rate, and where it is down. */
+    private static final double HEARD_HZ = 18_200;
+    private static final double LEAST_PASS = 0.758;
+    private static final double MOST_PASS = 0.82;
     private static final double STOP = 1.0;
 
     /** So many taps are added in one go, see {@link #add}: fewer go over the sum more often, with more it no longer lies close to the processor. */
@@ -50,11 +53,12 @@ final class Resampler {
         exact = up <= MOST_PHASES;
         phases = exact ? (int) up : MOST_PHASES;
         double half = 0.5 * Math.min(1, (double) outHz / inHz); // of the input rate
-        double transition = (STOP - PASS) * half;
+        double pass = Math.max(LEAST_PASS, Math.min(MOST_PASS, HEARD_HZ / (0.5 * Math.min(inHz, outHz))));
+        double transition = (STOP - pass) * half;
         // J. F. Kaiser, 1974: taps for a fall of A dB over a width, here with A = 100
         int taps = (int) Math.ceil((100 - 7.95) / (14.36 * transition)) + 1;
         reach = taps / 2 + 2 & ~1; // so that the taps can be taken by fours
-        filter = filter((STOP + PASS) / 2 * half);
+        filter = filter((STOP + pass) / 2 * half);
         history = new float[channels][Math.max(8_192, 4 * reach)];
         out = new float[channels][1_024];
         aligned = new float[AT_ONCE][out[0].length];
