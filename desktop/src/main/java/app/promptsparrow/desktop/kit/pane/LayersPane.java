@@ -100,8 +100,9 @@ final class LayersPane extends VBox {
         });
         Forms.showIf(row.voicing().choice() == LayerChoice.BY_CHANCE && !live, draw);
         add.setDisable(live || row.layers().size() == Row.MOST_LAYERS);
-        // room for the row that has most, whichever is chosen: the rows above would else move away under a hand that presses one twice
-        int room = presenter.session().project().kit().rows().stream().mapToInt(each -> each.layers().size()).max().orElseThrow();
+        // Room for two if any row has so many, whichever is chosen: the rows above would else move away under a hand that presses one twice.
+        boolean some = presenter.session().project().kit().rows().stream().anyMatch(each -> each.layers().size() > 1);
+        int room = Math.max(row.layers().size(), some ? 2 : 1);
         while (lines.size() < room) {
             lines.add(new Line(lines.size()));
         }
