@@ -16,11 +16,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.List;
 import java.util.Optional;
+import java.util.ServiceLoader;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.UnsupportedAudioFileException;
+import javax.sound.sampled.spi.AudioFileReader;
 import javazoom.jl.decoder.Bitstream;
 import javazoom.jl.decoder.Decoder;
 import javazoom.jl.decoder.Header;
@@ -106,8 +109,26 @@ final class Decoders {
 
     // --- WAV, AIFF, AU ---
 
+    /**
+     * The JDK's readers, found once: asked for by each file, they are looked for in all that the program is made of. Without the one
+     * that plays MIDI.
+     */
+    private static final List<AudioFileReader> PCM_READERS = ServiceLoader.load(AudioFileReader.class, ClassLoader.getPlatformClassLoader()).stream()
+            .filter(reader -> !reader.type().getSimpleName().contains("Midi")).map(ServiceLoader.Provider::get).toList();
+
+    private static AudioInputStream opened(InputStream from) throws IOException, UnsupportedAudioFileException {
+        for (AudioFileReader reader : PCM_READERS) {
+            try {
+                return reader.getAudioInputStream(from);
+            } catch (UnsupportedAudioFileException other) {
+                // the stream is where it was, for the next one
+            }
+        }
+        throw new UnsupportedAudioFileException();
+    }
+
     private static void pcm(InputStream from, FrameSink sink) throws IOException, SoundFileException {
-        try (AudioInputStream audio = AudioSystem.getAudioInputStream(from)) {
+        try (AudioInputStream audio = opened(from)) {
             AudioFormat format = audio.getFormat();
             int channels = format.getChannels();
             if (channels < 1 || channels > MOST_CHANNELS) {
@@ -138,27 +159,32 @@ final class Decoders {
             throws IOException, SoundFileException {
         byte[] raw = new byte[BLOCK * channels * bytes];
         float[][] block = new float[channels][BLOCK];
-        boolean whole = !floats && !unsigned;
-        float scale = (float) Math.scalb(1.0, 1 - 8 * bytes);
         for (int read = from.readNBytes(raw, 0, raw.length); read >= channels * bytes; read = from.readNBytes(raw, 0, raw.length)) {
             int frames = read / (channels * bytes);
             for (int channel = 0; channel < channels; channel++) {
-                float[] values = block[channel];
-                if (whole && bytes == 3 && !bigEndian) { // what most sample libraries hold
-                    for (int i = 0, at = channel * 3; i < frames; i++, at += 3 * channels) {
-                        values[i] = (raw[at] & 0xFF | (raw[at + 1] & 0xFF) << 8 | raw[at + 2] << 16) * scale;
-                    }
-                } else if (whole && bytes == 2 && !bigEndian) {
-                    for (int i = 0, at = channel * 2; i < frames; i++, at += 2 * channels) {
-                        values[i] = (raw[at] & 0xFF | raw[at + 1] << 8) * scale;
-                    }
+                if (!floats && !unsigned && !bigEndian && (bytes == 2 || bytes == 3)) { // what most sample libraries hold
+                    plain(raw, channel * bytes, channels * bytes, bytes, block[channel], frames);
                 } else {
                     for (int i = 0; i < frames; i++) {
-                        values[i] = value(bits(raw, (i * channels + channel) * bytes, bytes, bigEndian), bytes, floats, unsigned);
+                        block[channel][i] = value(bits(raw, (i * channels + channel) * bytes, bytes, bigEndian), bytes, floats, unsigned);
                     }
                 }
             }
             sink.frames(block, frames);
+        }
+    }
+
+    /** Values of 16 or 24 bits, the lowest byte first. */
+    private static void plain(byte[] raw, int from, int step, int bytes, float[] values, int count) {
+        float scale = (float) Math.scalb(1.0, 1 - 8 * bytes);
+        if (bytes == 3) {
+            for (int i = 0, at = from; i < count; i++, at += step) {
+                values[i] = (raw[at] & 0xFF | (raw[at + 1] & 0xFF) << 8 | raw[at + 2] << 16) * scale;
+            }
+        } else {
+            for (int i = 0, at = from; i < count; i++, at += step) {
+                values[i] = (raw[at] & 0xFF | raw[at + 1] << 8) * scale;
+            }
         }
     }
 

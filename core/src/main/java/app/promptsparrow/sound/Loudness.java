@@ -57,6 +57,13 @@ public final class Loudness {
             loudest = Math.max(loudest, sum);
         }
 
+        /** The next frames of a longer sound. */
+        void add(float[] l, float[] r, int count) {
+            for (int i = 0; i < count; i++) {
+                add(l[i], r[i]);
+            }
+        }
+
         /** Of its loudest 200 ms, in LUFS; nothing can be added any more. */
         double loudness() {
             for (int i = 0; i < lately.length; i++) { // what the filters still give

@@ -40,10 +40,8 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
         float peak = 0;
         for (int from = 0; from < buffer.frames(); from += CHUNK) {
             int count = read(buffer, from, left, right);
-            for (int i = 0; i < count; i++) {
-                peak = Math.max(peak, Math.max(Math.abs(left[i]), Math.abs(right[i])));
-                hit.add(left[i], right[i]);
-            }
+            peak = Math.max(peak, Math.max(peak(left, count), peak(right, count)));
+            hit.add(left, right, count);
         }
         int attack = attack(buffer, (float) (peak * ATTACK_SHARE));
         double startSeconds = Math.max(0, (double) attack / rateHz - BEFORE_ATTACK_SECONDS);
@@ -55,6 +53,14 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
         }
         return new SampleAnalysis(startSeconds < LEAST_TRIM_SECONDS ? 0 : Math.round(startSeconds * 1e6), hit.loudness(),
                 pitch(buffer, attack + (int) (PITCH_FROM_SECONDS * rateHz), rateHz, left, right), ear.family());
+    }
+
+    private static float peak(float[] values, int count) {
+        float peak = 0;
+        for (int i = 0; i < count; i++) {
+            peak = Math.max(peak, Math.abs(values[i]));
+        }
+        return peak;
     }
 
     /** Copies the next frames; answers how many. */

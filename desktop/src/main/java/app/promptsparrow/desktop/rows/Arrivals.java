@@ -20,8 +20,12 @@ import org.slf4j.LoggerFactory;
  */
 final class Arrivals {
 
-    /** How many are read at once: other work is not to wait behind a whole folder. */
-    private static final int AT_ONCE = 2;
+    /**
+     * After so many files two are read at once; more never, since other work is not to wait behind a whole folder. The first ones since
+     * the program began are read one by one: what reads them has yet to be compiled, quickly only with a core to itself.
+     */
+    private static final int ALONE = 8;
+    private static final AtomicInteger FILES_READ = new AtomicInteger();
     /** How often they are handed on at most, since each time the window is painted and the music takes a new kit. */
     private static final long HAND_ON_NS = 800_000_000;
 
@@ -44,6 +48,7 @@ final class Arrivals {
     private final List<Optional<SoundImport>> read = new ArrayList<>();
     private final List<String> refused = new ArrayList<>();
     private final AtomicInteger begun = new AtomicInteger();
+    private final AtomicBoolean twoAtOnce = new AtomicBoolean();
     private long handedOnNs = System.nanoTime() - HAND_ON_NS;
     private int arrived;
     private int handedOn;
@@ -73,15 +78,16 @@ final class Arrivals {
                 session.jobs().goesOn(stop);
                 List<Path> files = List.copyOf(all.subList(0, Math.min(most, all.size())));
                 Arrivals arrivals = new Arrivals(files, all.size() - files.size(), stop, session, folder, sink);
-                for (int i = 0; i < Math.min(AT_ONCE, files.size()); i++) {
-                    arrivals.readNext();
-                }
+                arrivals.readNext();
             };
         }, () -> session.jobs().ended(stop));
     }
 
     /** Any thread: a worker goes on by itself, however busy the window is. */
     private void readNext() {
+        if (FILES_READ.get() >= ALONE && twoAtOnce.compareAndSet(false, true)) {
+            readNext();
+        }
         int index = begun.getAndIncrement();
         if (index >= files.size()) {
             return;
@@ -100,6 +106,7 @@ final class Arrivals {
                 LoggerFactory.getLogger(Arrivals.class).error("a fault while reading {}", file, fault);
                 refusal = file.getFileName() + (fault instanceof OutOfMemoryError ? " needs more memory than the program has" : " could not be taken; the log has the details");
             }
+            FILES_READ.incrementAndGet();
             readNext();
             return arrival(index, sound, refusal);
         }, () -> { });
