@@ -20,7 +20,7 @@ final class FamilyEar {
     /** Where the table of known sounds lies: a family and its features a line. */
     static final String TABLE = "families.csv";
     private static final double LOWEST_HZ = 50;
-    private static final int OCTAVES = 9;
+    private static final int OCTAVES = 9; // a multiple of three
     /** Ends of the spans of time, from the attack; the last is what follows. */
     private static final double[] SPAN_SECONDS = {0.012, 0.05, 0.15, 0.4, 0.9};
     /** How much of a sound is listened to at most. */
@@ -68,8 +68,8 @@ final class FamilyEar {
         int from = 0;
         for (int span = 0; span < SPAN_SECONDS.length; span++) {
             int to = Math.min(count, (int) (SPAN_SECONDS[span] * rate) - heard);
-            for (int octave = 0; octave < OCTAVES && to > from; octave++) {
-                energy[span * OCTAVES + octave] += bands[octave].energy(sound, from, to);
+            for (int octave = 0; octave < OCTAVES && to > from; octave += 3) {
+                Svf.addEnergies(bands[octave], bands[octave + 1], bands[octave + 2], sound, from, to, energy, span * OCTAVES + octave);
             }
             from = Math.max(from, to);
         }

@@ -24,13 +24,11 @@ public final class Loudness {
      */
     public static double ofHit(double[] left, double[] right, double rate) {
         Hit hit = new Hit(rate);
-        for (int i = 0; i < left.length; i++) {
-            hit.add(left[i], right[i]);
-        }
+        hit.add(left.clone(), right.clone(), left.length);
         return hit.loudness();
     }
 
-    /** Measures a hit a frame at a time. Owned by one thread. */
+    /** Measures a hit piece by piece. Owned by one thread. */
     static final class Hit {
         private final Weighting left;
         private final Weighting right;
@@ -46,28 +44,32 @@ public final class Loudness {
             lately = new double[(int) (HIT_SECONDS * rate)];
         }
 
-        void add(double l, double r) {
-            double weightedLeft = left.next(l);
-            double weightedRight = right.next(r);
-            double power = weightedLeft * weightedLeft + weightedRight * weightedRight;
-            sum += power;
-            sum -= lately[at];
-            lately[at] = power;
-            at = at + 1 == lately.length ? 0 : at + 1;
-            loudest = Math.max(loudest, sum);
-        }
-
-        /** The next frames of a longer sound. */
-        void add(float[] l, float[] r, int count) {
+        /**
+         * The next frames, which are weighted where they lie.
+         *
+         * @param r another array than l
+         */
+        void add(double[] l, double[] r, int count) {
+            left.weigh(l, count);
+            right.weigh(r, count);
             for (int i = 0; i < count; i++) {
-                add(l[i], r[i]);
+                double power = l[i] * l[i] + r[i] * r[i];
+                sum += power;
+                sum -= lately[at];
+                lately[at] = power;
+                at = at + 1 == lately.length ? 0 : at + 1;
+                loudest = Math.max(loudest, sum);
             }
         }
 
         /** Of its loudest 200 ms, in LUFS; nothing can be added any more. */
         double loudness() {
-            for (int i = 0; i < lately.length; i++) { // what the filters still give
-                add(0, 0);
+            double[] l = new double[1_024];
+            double[] r = new double[l.length];
+            for (int rest = lately.length; rest > 0; rest -= l.length) { // what the filters still give
+                Arrays.fill(l, 0);
+                Arrays.fill(r, 0);
+                add(l, r, Math.min(rest, l.length));
             }
             return OFFSET + 10 * StrictMath.log10(loudest / lately.length);
         }
@@ -226,6 +228,31 @@ public final class Loudness {
             awake = -awake;
             return highPass.next(shelf.next(x + awake));
         }
+
+        /** Many values in place, in half the time: what the filters hold stays in the processor. */
+        void weigh(double[] values, int count) {
+            double x1 = shelf.x1;
+            double x2 = shelf.x2;
+            double y1 = shelf.y1;
+            double y2 = shelf.y2;
+            double z1 = highPass.y1;
+            double z2 = highPass.y2;
+            for (int i = 0; i < count; i++) {
+                awake = -awake;
+                double x = values[i] + awake;
+                double y = shelf.b0 * x + shelf.b1 * x1 + shelf.b2 * x2 - shelf.a1 * y1 - shelf.a2 * y2;
+                double z = highPass.b0 * y + highPass.b1 * y1 + highPass.b2 * y2 - highPass.a1 * z1 - highPass.a2 * z2;
+                values[i] = z;
+                x2 = x1;
+                x1 = x;
+                y2 = y1;
+                y1 = y;
+                z2 = z1;
+                z1 = z;
+            }
+            shelf.keep(x1, x2, y1, y2);
+            highPass.keep(y1, y2, z1, z2);
+        }
     }
 
     /** A second-order filter by its coefficients. */
@@ -246,6 +273,13 @@ public final class Loudness {
             this.b2 = b2;
             this.a1 = a1;
             this.a2 = a2;
+        }
+
+        void keep(double x1, double x2, double y1, double y2) {
+            this.x1 = x1;
+            this.x2 = x2;
+            this.y1 = y1;
+            this.y2 = y2;
         }
 
         double next(double x) {

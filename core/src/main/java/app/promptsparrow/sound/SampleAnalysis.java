@@ -36,29 +36,32 @@ public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCent
     public static SampleAnalysis of(SampleBuffer buffer, int rateHz) {
         float[] left = new float[CHUNK];
         float[] right = new float[CHUNK];
+        double[] heardLeft = new double[CHUNK];
+        double[] heardRight = new double[CHUNK];
         Loudness.Hit hit = new Loudness.Hit(rateHz);
         float peak = 0;
         for (int from = 0; from < buffer.frames(); from += CHUNK) {
             int count = read(buffer, from, left, right);
-            peak = Math.max(peak, Math.max(peak(left, count), peak(right, count)));
-            hit.add(left, right, count);
+            peak = Math.max(peak, Math.max(heard(left, count, heardLeft), heard(right, count, heardRight)));
+            hit.add(heardLeft, heardRight, count);
         }
         int attack = attack(buffer, (float) (peak * ATTACK_SHARE));
         double startSeconds = Math.max(0, (double) attack / rateHz - BEFORE_ATTACK_SECONDS);
         FamilyEar ear = new FamilyEar(rateHz);
-        double[] heard = new double[CHUNK];
         int most = Math.min(buffer.frames() - attack, FamilyEar.most(rateHz));
         for (int from = 0; from < most; from += CHUNK) {
-            ear.listen(heard, middle(buffer, attack + from, left, right, heard, 0, most - from));
+            ear.listen(heardLeft, middle(buffer, attack + from, left, right, heardLeft, 0, most - from));
         }
         return new SampleAnalysis(startSeconds < LEAST_TRIM_SECONDS ? 0 : Math.round(startSeconds * 1e6), hit.loudness(),
                 pitch(buffer, attack + (int) (PITCH_FROM_SECONDS * rateHz), rateHz, left, right), ear.family());
     }
 
-    private static float peak(float[] values, int count) {
+    /** Makes values ready to be measured; answers the greatest. */
+    private static float heard(float[] values, int count, double[] into) {
         float peak = 0;
         for (int i = 0; i < count; i++) {
             peak = Math.max(peak, Math.abs(values[i]));
+            into[i] = values[i];
         }
         return peak;
     }

@@ -249,21 +249,46 @@ public final class Svf {
         processOne(this, sound, sound.length);
     }
 
-    /** Goes on over part of a sound, which stays as it is: the energy of what comes out. For a setting that does not glide. */
-    double energy(double[] sound, int from, int to) {
-        double b = band;
-        double l = low;
-        double sum = 0;
+    /**
+     * Three filters go on over part of a sound, which stays as it is: the energy of what comes out of each is added up. Beside each
+     * other, since one alone would mostly wait for itself. For settings that do not glide.
+     *
+     * @param into where the energy of the first is added; those of the others follow
+     */
+    static void addEnergies(Svf p, Svf q, Svf r, double[] sound, int from, int to, double[] into, int at) {
+        double pb = p.band;
+        double pl = p.low;
+        double qb = q.band;
+        double ql = q.low;
+        double rb = r.band;
+        double rl = r.low;
+        double ps = 0;
+        double qs = 0;
+        double rs = 0;
         for (int i = from; i < to; i++) {
             double x = sound[i];
-            double y = outOfIn * x + (outOfBand * b + outOfLow * l);
-            double next = bandOfBand * b + (bandOfLow * l - bandOfLow * x);
-            l = lowOfLow * l + (lowOfIn * x - bandOfLow * b);
-            b = next;
-            sum += y * y;
+            double py = p.outOfIn * x + (p.outOfBand * pb + p.outOfLow * pl);
+            double qy = q.outOfIn * x + (q.outOfBand * qb + q.outOfLow * ql);
+            double ry = r.outOfIn * x + (r.outOfBand * rb + r.outOfLow * rl);
+            double pn = p.bandOfBand * pb + (p.bandOfLow * pl - p.bandOfLow * x);
+            double qn = q.bandOfBand * qb + (q.bandOfLow * ql - q.bandOfLow * x);
+            double rn = r.bandOfBand * rb + (r.bandOfLow * rl - r.bandOfLow * x);
+            pl = p.lowOfLow * pl + (p.lowOfIn * x - p.bandOfLow * pb);
+            ql = q.lowOfLow * ql + (q.lowOfIn * x - q.bandOfLow * qb);
+            rl = r.lowOfLow * rl + (r.lowOfIn * x - r.bandOfLow * rb);
+            pb = pn;
+            qb = qn;
+            rb = rn;
+            ps += py * py;
+            qs += qy * qy;
+            rs += ry * ry;
         }
-        keep(b, l);
-        return sum;
+        p.keep(pb, pl);
+        q.keep(qb, ql);
+        r.keep(rb, rl);
+        into[at] += ps;
+        into[at + 1] += qs;
+        into[at + 2] += rs;
     }
 
     /** While its setting glides: each frame has its own. */
