@@ -19,7 +19,7 @@ import java.util.OptionalInt;
  */
 public record SampleAnalysis(long startUs, double loudness, OptionalInt rootCents, Family family) {
 
-    private static final int CHUNK = 4_096;
+    private static final int CHUNK = 1_024;
     /** What is so far below the loudest value is not heard yet. */
     private static final double ATTACK_SHARE = 0.003; // -50 dB
     private static final double BEFORE_ATTACK_SECONDS = 0.001;

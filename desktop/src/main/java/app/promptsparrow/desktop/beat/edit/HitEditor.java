@@ -136,10 +136,10 @@ public final class HitEditor {
     // --- changing ---
 
     /**
-     * The selected hits as they were when a gesture began, and the steps beside them that are taken. Each call of a drag
-     * begins from it and replaces what the drag did before.
+     * The selected hits as they were when a gesture began, the steps beside them that are taken, and where the cursor stood. Each call of a
+     * drag begins from it and replaces what the drag did before.
      */
-    public record Grip(Map<RowId, List<Hit>> hits, Map<RowId, Set<Integer>> taken) {
+    public record Grip(Map<RowId, List<Hit>> hits, Map<RowId, Set<Integer>> taken, Cell cursor) {
         boolean isEmpty() {
             return hits.isEmpty();
         }
@@ -154,7 +154,7 @@ public final class HitEditor {
             hits.forEach(hit -> others.remove(hit.step()));
             taken.put(row, others);
         });
-        return new Grip(selected, taken);
+        return new Grip(selected, taken, hand.cell());
     }
 
     /** Changes every selected hit as one step, or as part of a gesture. */
@@ -343,6 +343,7 @@ public final class HitEditor {
         Map<RowId, Set<Integer>> cleared = new LinkedHashMap<>();
         Map<RowId, List<Hit>> put = new LinkedHashMap<>();
         Set<Cell> cells = new LinkedHashSet<>();
+        List<Cell> underCursor = new ArrayList<>();
         before.forEach((row, hits) -> {
             RowId to = target(row, byRows).orElseThrow();
             long step = p.laneStep(row).units();
@@ -354,6 +355,9 @@ public final class HitEditor {
                 }
                 put.computeIfAbsent(to, r -> new ArrayList<>()).add(moved);
                 cells.add(new Cell(to, at));
+                if (grip.cursor.equals(new Cell(row, hit.step()))) {
+                    underCursor.add(new Cell(to, at));
+                }
             }
         });
         String name = (copy ? "Copy " : "Move ") + hand.named(before);
@@ -362,6 +366,7 @@ public final class HitEditor {
         put.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, Set.of(), all)));
         session.store().replace(new Edit.Together(name, edits), gesture);
         hand.select(cells);
+        underCursor.forEach(cell -> hand.put(cell.row(), cell.step())); // which goes along
         rememberBass(put);
     }
 

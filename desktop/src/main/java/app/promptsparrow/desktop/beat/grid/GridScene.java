@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.DoublePredicate;
 import java.util.function.Function;
+import java.util.function.Predicate;
 
 /**
  * A plain description of the grid: what to draw and where, in pixels. Immutable; {@link SceneMaker} makes it without a
@@ -105,10 +106,12 @@ public record GridScene(double width, double height, List<Band> bands, List<Post
 
         /** Only what touches a stretch of the row, from one x to another. */
         public RowPart within(double from, double to) {
-            return new RowPart(lines.stream().filter(line -> line.x2 > from && line.x1 < to).toList(),
-                    slides.stream().filter(slide -> slide.x2 > from && slide.x1 < to).toList(),
-                    marks.stream().filter(mark -> mark.x + mark.width > from && mark.x < to).toList(),
-                    seeds.stream().filter(seed -> seed.x > from && seed.x < to).toList());
+            return new RowPart(those(lines, line -> line.x2 > from && line.x1 < to), those(slides, slide -> slide.x2 > from && slide.x1 < to),
+                    those(marks, mark -> mark.x + mark.width > from && mark.x < to), those(seeds, seed -> seed.x > from && seed.x < to));
+        }
+
+        private static <T> List<T> those(List<T> all, Predicate<T> within) {
+            return all.isEmpty() ? all : all.stream().filter(within).toList(); // most rows have only seeds, many nothing
         }
     }
 

@@ -138,11 +138,6 @@ final class BlocksPicture {
                 g.setFill(alpha(theme.color("now"), 0.22));
                 g.fillRoundRect(left + 1, TOP + NAME, right - left - 3, HEIGHT - NAME - 3, ROUND, ROUND);
             }
-            if (fill && right - left >= SMALLEST_NAME) {
-                g.setFont(SMALL);
-                g.setFill(theme.color("now"));
-                g.fillText("fill", left + 5, TOP + HEIGHT - 6);
-            }
             if (index == presenter.index() && pass == presenter.pass() && entry.repeats() > 1) {
                 g.setFill(theme.color("on"));
                 g.fillRect(left + 3, TOP + HEIGHT - 3, Math.max(1, right - left - 6), 2);
@@ -150,6 +145,13 @@ final class BlocksPicture {
             if (right - left >= SMALLEST_PASS) {
                 Pattern pattern = presenter.session().project().pattern(entry.patternOf(pass)).orElseThrow();
                 miniatures.draw(g, presenter.session().project(), pattern, theme, scale, left + 4, TOP + NAME + 3, right - left - 7, HEIGHT - NAME - 10, entry.resting(pass));
+                if (fill && right - left >= SMALLEST_NAME) {
+                    g.setFill(alpha(theme.color("panel"), 0.85)); // over the dots, which would stand in the word
+                    g.fillRoundRect(left + 2, TOP + HEIGHT - 17, 24, 14, ROUND, ROUND);
+                    g.setFont(SMALL);
+                    g.setFill(theme.color("now"));
+                    g.fillText("fill", left + 6, TOP + HEIGHT - 6);
+                }
                 if (pass > 1) {
                     g.setFill(theme.color("wire"));
                     g.fillRect(Math.round(left), TOP + NAME, 1, HEIGHT - NAME - 4);

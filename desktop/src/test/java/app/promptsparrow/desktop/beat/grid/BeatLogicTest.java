@@ -169,6 +169,7 @@ class BeatLogicTest {
         gestures.release();
         assertThat(hits(KICK)).containsExactly(Hit.drum(0, 40), Hit.drum(3, 50), Hit.drum(9, 60));
         assertThat(presenter.hand().selection()).containsExactlyInAnyOrder(new Cell(KICK, 0), new Cell(KICK, 3));
+        assertThat(presenter.hand().cell()).as("the cursor goes along with the hit that was pressed").isEqualTo(new Cell(KICK, 3));
     }
 
     @Test
