@@ -110,8 +110,8 @@ final class Decoders {
     // --- WAV, AIFF, AU ---
 
     /**
-     * The JDK's readers, found once: asked for by each file, they are looked for in all that the program is made of. Without the one
-     * that plays MIDI.
+     * The JDK's readers, which keep nothing, found once: asked for by each file, they are looked for in all that the program is made
+     * of. Without the one that plays MIDI.
      */
     private static final List<AudioFileReader> PCM_READERS = ServiceLoader.load(AudioFileReader.class, ClassLoader.getPlatformClassLoader()).stream()
             .filter(reader -> !reader.type().getSimpleName().contains("Midi")).map(ServiceLoader.Provider::get).toList();

@@ -5,17 +5,27 @@ import static org.testfx.util.WaitForAsyncUtils.asyncFx;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.project.KitEdit;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.control.ButtonBase;
+import javafx.scene.layout.Region;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
 /** That nothing is pushed over the edges of 1024 x 640, in states in which much is shown. */
 class SmallestWindowTest extends WindowUnderTest {
 
+    /** What the system's title bar takes of a window's height. */
+    private static final double TITLE = 28;
     private static final List<String> VIEWS = List.of("beat", "kit", "mix", "song", "export");
+
+    /** The window asks by itself: its bar takes room. */
+    @Override
+    protected Optional<Questions> questions() {
+        return Optional.empty();
+    }
 
     private void fits(String when) throws Exception {
         settle();
@@ -25,7 +35,11 @@ class SmallestWindowTest extends WindowUnderTest {
             settle();
             double[] least = asyncFx(() -> new double[] {view.minWidth(-1), view.minHeight(1_024)}).get();
             assertThat(least[0]).as("width of %s, %s", id, when).isLessThanOrEqualTo(1_024);
-            assertThat(least[1]).as("height of %s, %s", id, when).isLessThanOrEqualTo(640);
+            assertThat(least[1]).as("height of %s, %s", id, when).isLessThanOrEqualTo(640 - TITLE);
+            Region outlines = (Region) view.lookup(".outlines");
+            if (id.equals("kit")) {
+                assertThat(outlines.minWidth(-1)).as("what the outlines of sounds have, %s", when).isLessThanOrEqualTo(((Region) outlines.getParent()).getWidth());
+            }
         }
     }
 
@@ -46,5 +60,8 @@ class SmallestWindowTest extends WindowUnderTest {
         fits("with a kit just taken");
         robot.clickOn("#pads");
         fits("with pads");
+        interact(() -> session.questions().ask("The program ended without saving: 24 edits on 'Ferry Terminal, 6 a.m.', the last on 27 November at 13:30.",
+                List.of(new Questions.Answer("Take it up again", () -> { }), new Questions.Answer("Throw it away", () -> { }), Questions.Answer.none("Ask again later"))));
+        fits("with a question");
     }
 }

@@ -131,6 +131,7 @@ final class ExportPane extends BorderPane {
             button.setStyle("-fx-padding: 3 10;");
             button.setAlignment(Pos.CENTER_LEFT);
             button.setMaxWidth(Double.MAX_VALUE);
+            button.setMinHeight(34); // two lines, close together in a low window
             button.setOnAction(event -> presenter.setWhat(what));
             whats.put(what, button);
             facts.put(what, fact);

@@ -61,7 +61,8 @@ final class OutlinesPane extends Pane {
         glow.setMouseTransparent(true);
         glow.setOpacity(0);
         getChildren().addAll(glow, canvas);
-        setMinWidth(200);
+        getStyleClass().add("outlines");
+        setMinWidth(140);
         setOnMousePressed(this::press);
         setOnMouseDragged(this::drag);
         setOnMouseReleased(event -> gesture = null);
