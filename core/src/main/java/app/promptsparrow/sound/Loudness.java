@@ -12,7 +12,8 @@ public final class Loudness {
     private static final double HIT_SECONDS = 0.2;
     private static final double OFFSET = -0.691;
     private static final double BLOCK_SECONDS = 0.4;
-    private static final double LEAST_LUFS = -70;
+    /** What is told of silence, and of what is as soft. */
+    public static final double LEAST_LUFS = -70;
 
     private Loudness() {
     }

@@ -324,7 +324,16 @@ public final class MixPresenter {
         if (timeNs >= loudnessDueNs && topDb > RowMeters.SILENT_DB) {
             loudnessDueNs = timeNs + LOUDNESS_NS;
             findPusher();
-            loudnessText = String.format(Locale.ROOT, "peak %+.1f dB · %.1f LUFS · 3 s %.1f · now %.1f", topDb, loudness.integrated(), loudness.shortTerm(), loudness.momentary());
+            loudnessText = told(topDb, loudness);
         }
+    }
+
+    static String told(double topDb, Loudness.Blocks loudness) {
+        return String.format(Locale.ROOT, "peak %+.1f dB · %s LUFS · 3 s %s · now %s", topDb, lufs(loudness.integrated()), lufs(loudness.shortTerm()), lufs(loudness.momentary()));
+    }
+
+    /** Silence, and what was played too shortly to be measured, has no loudness. */
+    private static String lufs(double loudness) {
+        return loudness <= Loudness.LEAST_LUFS ? "–" : String.format(Locale.ROOT, "%.1f", loudness);
     }
 }

@@ -17,6 +17,7 @@ import app.promptsparrow.kit.Strip;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sound.Loudness;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -154,5 +155,15 @@ class MixPartsTest {
         fold.show(pattern.withLength(8));
         assertThat(fold.steps()).isEqualTo(8);
         assertThat(fold.loudest(fourth)).isZero();
+    }
+
+    @Test
+    void what_was_played_too_shortly_has_no_loudness() {
+        Loudness.Blocks loudness = new Loudness.Blocks();
+        assertThat(MixPresenter.told(-1, loudness)).isEqualTo("peak -1.0 dB · – LUFS · 3 s – · now –");
+        for (int tenth = 0; tenth < 40; tenth++) {
+            loudness.add(0.01);
+        }
+        assertThat(MixPresenter.told(-1, loudness)).isEqualTo("peak -1.0 dB · -20.7 LUFS · 3 s -20.7 · now -20.7");
     }
 }
