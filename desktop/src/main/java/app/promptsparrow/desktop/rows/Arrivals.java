@@ -49,7 +49,7 @@ final class Arrivals {
     private final List<String> refused = new ArrayList<>();
     private final AtomicInteger begun = new AtomicInteger();
     private final AtomicBoolean twoAtOnce = new AtomicBoolean();
-    private long handedOnNs = System.nanoTime() - HAND_ON_NS;
+    private long handedOnNs = System.nanoTime();
     private int arrived;
     private int handedOn;
     private int taken;
