@@ -14,8 +14,8 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Sound files on their way in: read beside each other on workers while the beat plays on, and handed on one by one, in the order in
- * which they were given, each as soon as it and those before it are there. Escape ends it; what has arrived stays. Owned by the UI
+ * Sound files on their way in: read beside each other on workers while the beat plays on, and handed on in the order in which they
+ * were given, those that are there together, every so often. Escape ends it; what has arrived stays. Owned by the UI
  * thread.
  */
 final class Arrivals {
