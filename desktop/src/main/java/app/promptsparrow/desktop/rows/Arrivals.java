@@ -99,6 +99,7 @@ final class Arrivals {
             try {
                 if (!stop.get()) {
                     sound = Optional.of(SoundImport.read(file, folder, session.player().sounds().rateHz(), stop::get));
+                    FILES_READ.incrementAndGet();
                 }
             } catch (FileProblem problem) {
                 refusal = stop.get() ? "" : problem.getMessage();
@@ -106,7 +107,6 @@ final class Arrivals {
                 LoggerFactory.getLogger(Arrivals.class).error("a fault while reading {}", file, fault);
                 refusal = file.getFileName() + (fault instanceof OutOfMemoryError ? " needs more memory than the program has" : " could not be taken; the log has the details");
             }
-            FILES_READ.incrementAndGet();
             readNext();
             return arrival(index, sound, refusal);
         }, () -> { });

@@ -29,8 +29,6 @@ final class DragCard extends VBox {
         card.setId("drag-card");
         card.getStyleClass().add("drag-card");
         card.setAlignment(Pos.CENTER);
-        card.setMinHeight(46);
-        card.setPrefHeight(64);
         name.setWrapText(true);
         name.setId("drag-name");
         state.setId("drag-state");
