@@ -4,6 +4,7 @@ import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.Assembly;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.desktop.rows.Practice;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Settings;
@@ -83,6 +84,7 @@ public final class KitWindow extends Application {
         store = new ProjectStore(holds ? arguments.size() > 1 ? layers(Path.of(arguments.get(1))) : Project.untitled() : DemoProject.make());
         assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("kit").resolve("settings")), files, worker, MidiPorts.NONE, Optional.of(new FirstAnswer()));
         view = assembly.frame();
+        assembly.session().later().add(() -> Practice.soon(worker, RATE)); // as in the program
         stage.setScene(new Scene(view, 1_280, 800));
         stage.show();
         view.focusGrid();

@@ -34,7 +34,7 @@ final class WindowBench {
             empty[i] = b.seconds;
             ratios[i] = ours[i] / empty[i];
         }
-        int playSeconds = quick ? 8 : 60;
+        int playSeconds = quick ? 15 : 60; // by then what follows a start is over
         Started playing = start(OURS, "demo", "play");
         Started idle = start(EMPTY);
         TimeUnit.SECONDS.sleep(playSeconds);

@@ -3,6 +3,7 @@ package app.promptsparrow.desktop;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.player.Player;
+import app.promptsparrow.desktop.rows.Practice;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
@@ -61,6 +62,7 @@ public final class SparrowApp extends Application {
         ProjectStore store = new ProjectStore(prepared.project());
         assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
         assembly.session().later().add(() -> lookForDevices(assembly));
+        assembly.session().later().add(() -> Practice.soon(prepared.worker, player.sounds().rateHz()));
         MainView view = assembly.frame();
         prepared.font();
         Scene scene = new Scene(view, WIDTH, HEIGHT);

@@ -20,12 +20,6 @@ import org.slf4j.LoggerFactory;
  */
 final class Arrivals {
 
-    /**
-     * After so many files two are read at once; more never, since other work is not to wait behind a whole folder. The first ones since
-     * the program began are read one by one: what reads them has yet to be compiled, quickly only with a core to itself.
-     */
-    private static final int ALONE = 8;
-    private static final AtomicInteger FILES_READ = new AtomicInteger();
     /** How often they are handed on at most, since each time the window is painted and the music takes a new kit. */
     private static final long HAND_ON_NS = 800_000_000;
 
@@ -48,6 +42,7 @@ final class Arrivals {
     private final List<Optional<SoundImport>> read = new ArrayList<>();
     private final List<String> refused = new ArrayList<>();
     private final AtomicInteger begun = new AtomicInteger();
+    /** Once that is faster; more are never, since other work is not to wait behind a whole folder. */
     private final AtomicBoolean twoAtOnce = new AtomicBoolean();
     private long handedOnNs = System.nanoTime();
     private int arrived;
@@ -67,6 +62,7 @@ final class Arrivals {
     /** Begins to read files, at most so many; a folder stands for the sound files in it. */
     static void begin(List<Path> dropped, int most, Session session, SampleFolder folder, Sink sink) {
         session.say("reading " + (dropped.size() == 1 ? String.valueOf(dropped.get(0).getFileName()) : Plural.of(dropped.size(), "file")) + " …");
+        Practice.SHARED.makeWay();
         AtomicBoolean stop = session.jobs().begun();
         session.jobs().beside(() -> {
             List<Path> all = SoundImport.files(dropped);
@@ -85,7 +81,7 @@ final class Arrivals {
 
     /** Any thread: a worker goes on by itself, however busy the window is. */
     private void readNext() {
-        if (FILES_READ.get() >= ALONE && twoAtOnce.compareAndSet(false, true)) {
+        if (Practice.SHARED.isFluent() && twoAtOnce.compareAndSet(false, true)) {
             readNext();
         }
         int index = begun.getAndIncrement();
@@ -99,7 +95,7 @@ final class Arrivals {
             try {
                 if (!stop.get()) {
                     sound = Optional.of(SoundImport.read(file, folder, session.player().sounds().rateHz(), stop::get));
-                    FILES_READ.incrementAndGet();
+                    Practice.SHARED.hasRead();
                 }
             } catch (FileProblem problem) {
                 refusal = stop.get() ? "" : problem.getMessage();
