@@ -6,9 +6,12 @@ import static org.testfx.util.WaitForAsyncUtils.asyncFx;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.WindowUnderTest;
 import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.project.KitEdit;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Bounds;
+import javafx.scene.Node;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.layout.Region;
 import org.junit.jupiter.api.Test;
@@ -40,6 +43,36 @@ class SmallestWindowTest extends WindowUnderTest {
             if (id.equals("kit")) {
                 assertThat(outlines.minWidth(-1)).as("what the outlines of sounds have, %s", when).isLessThanOrEqualTo(((Region) outlines.getParent()).getWidth());
             }
+        }
+    }
+
+    @Test
+    void nothing_on_the_shelf_is_cut_off_whatever_the_row() throws Exception {
+        interact(() -> {
+            store.open(DemoProject.make(), Optional.empty());
+            ((ButtonBase) view.lookup("#view-kit")).fire();
+        });
+        settle();
+        interact(() -> { // made smaller while it is shown
+            view.getScene().getWindow().setWidth(1_024);
+            view.getScene().getWindow().setHeight(640);
+        });
+        settle();
+        shelfIsWhole("as it is made smaller");
+        for (Row row : store.project().kit().rows()) {
+            interact(() -> presenter.chosen().chooseRow(row.id()));
+            settle();
+            shelfIsWhole(row.name());
+        }
+    }
+
+    private void shelfIsWhole(String when) {
+        Region shelf = (Region) view.lookup("#shelf");
+        assertThat(shelf.getWidth()).as("width of the shelf, %s", when).isGreaterThanOrEqualTo(shelf.prefWidth(-1));
+        Bounds inside = shelf.localToScene(shelf.getLayoutBounds());
+        for (Node button : shelf.lookupAll(".button, .toggle-button, .menu-button")) {
+            assertThat(((Region) button).getWidth()).as("%s, %s", button, when).isGreaterThanOrEqualTo(((Region) button).prefWidth(-1) - 0.5);
+            assertThat(button.localToScene(button.getLayoutBounds()).getMaxX()).as("right edge of %s, %s", button, when).isLessThanOrEqualTo(inside.getMaxX());
         }
     }
 

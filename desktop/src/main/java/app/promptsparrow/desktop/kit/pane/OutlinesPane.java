@@ -28,6 +28,7 @@ final class OutlinesPane extends Pane {
 
     static final double LEFT = 26;
     private static final double TEXT = 58;
+    private static final double LEAST = 140;
     private static final double DECIDES = 6;
     private static final double FLOOR_DB = -54;
     private static final double NEAR_END = 9;
@@ -62,7 +63,8 @@ final class OutlinesPane extends Pane {
         glow.setOpacity(0);
         getChildren().addAll(glow, canvas);
         getStyleClass().add("outlines");
-        setMinWidth(140);
+        setMinWidth(LEAST);
+        setPrefWidth(LEAST); // and what the shelf leaves, whatever it was before the window was made smaller
         setOnMousePressed(this::press);
         setOnMouseDragged(this::drag);
         setOnMouseReleased(event -> gesture = null);
