@@ -86,8 +86,11 @@ public final class ProjectFiles {
         jobs.inOrder(() -> {
             Optional<FileClaim> got = ours ? Optional.empty() : FileClaim.of(file, Folders.open());
             return () -> {
-                if (ours || got.isPresent()) {
-                    unlessEditedSince(before, () -> take(opened, ours ? claim : got));
+                if (store.project() != before) { // nothing stays claimed while that is asked about
+                    got.ifPresent(FileClaim::close);
+                    unlessUnsaved(() -> claim(opened));
+                } else if (ours || got.isPresent()) {
+                    take(opened, ours ? claim : got);
                 } else {
                     askToShare(opened);
                 }

@@ -12,6 +12,8 @@ import app.promptsparrow.time.Tempo;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
@@ -164,5 +166,36 @@ class ProjectFilesWindowTest extends WindowUnderTest {
         menu(robot, "menu-new");
         until(() -> store.file().isEmpty());
         FileClaim.of(file, Folders.open()).orElseThrow().close();
+    }
+
+    @Test
+    void a_file_is_free_again_where_it_is_not_opened_after_all(FxRobot robot) throws Exception {
+        Path file = folder.resolve("free.sparrow");
+        ProjectFile.save(Project.untitled(), file);
+        answer = file;
+        chosen = 2; // cancel
+        CountDownLatch isAsked = new CountDownLatch(1);
+        CountDownLatch isRead = new CountDownLatch(1);
+        CountDownLatch isEdited = new CountDownLatch(1);
+        worker.submit(() -> isAsked.await(20, TimeUnit.SECONDS));
+        robot.push(KeyCode.CONTROL, KeyCode.O);
+        settle();
+        worker.submit(() -> {
+            isRead.countDown();
+            return isEdited.await(20, TimeUnit.SECONDS);
+        });
+        isAsked.countDown();
+        assertThat(isRead.await(20, TimeUnit.SECONDS)).isTrue();
+        settle();
+        setTempo(133); // while it is being claimed
+        isEdited.countDown();
+        until(() -> asked.size() == 1);
+        assertThat(asked.get(0)).contains("changes that are not saved");
+        assertThat(tempo()).isEqualTo(133_000);
+        FileClaim.of(file, Folders.open()).orElseThrow().close();
+        chosen = 1; // drops them
+        robot.push(KeyCode.CONTROL, KeyCode.O);
+        until(() -> tempo() == 92_000);
+        assertThat(FileClaim.of(file, Folders.open())).as("claimed by this window").isEmpty();
     }
 }

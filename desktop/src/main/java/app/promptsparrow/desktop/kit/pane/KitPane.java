@@ -84,7 +84,6 @@ final class KitPane extends BorderPane {
         HBox.setHgrow(rows, Priority.ALWAYS);
         HBox middle = new HBox(10, rows, shelfPane);
         VBox.setVgrow(middle, Priority.ALWAYS);
-        layers.maxListHeightProperty().bind(heightProperty().multiply(0.27));
         VBox centre = new VBox(6, line, middle, layers);
         VBox.setMargin(line, new Insets(0, 0, 0, 10));
         setCenter(centre);

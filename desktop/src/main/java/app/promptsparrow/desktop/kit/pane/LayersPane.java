@@ -1,6 +1,5 @@
 package app.promptsparrow.desktop.kit.pane;
 
-import app.promptsparrow.desktop.control.DirectScroll;
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
@@ -21,7 +20,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import javafx.beans.property.DoubleProperty;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -40,7 +38,6 @@ final class LayersPane extends VBox {
     private final Button add = new Button("+ layer");
     private final Button draw;
     private final VBox list = new VBox(6);
-    private final DirectScroll scroll = new DirectScroll();
     private final List<Line> lines = new ArrayList<>();
     private Theme theme;
 
@@ -76,14 +73,8 @@ final class LayersPane extends VBox {
         draw.setMinWidth(Region.USE_PREF_SIZE);
         Tips.on(draw, "Other layers by chance, in all rows that choose so, and from now on the same again");
         head.getChildren().addAll(add, draw);
-        scroll.setContent(list);
-        scroll.setMinHeight(Region.USE_PREF_SIZE);
-        getChildren().addAll(head, scroll);
-    }
-
-    /** The most that the list of layers takes; more of them scroll. */
-    DoubleProperty maxListHeightProperty() {
-        return scroll.maxHeightProperty();
+        list.setMinHeight(Region.USE_PREF_SIZE);
+        getChildren().addAll(head, list);
     }
 
     void setTheme(Theme to) {
