@@ -414,6 +414,33 @@ class KitWindowTest extends WindowUnderTest {
         assertThat(robot.lookup("#layers").query().localToScene(0, 0).getY()).isEqualTo(top);
     }
 
+    /** Of a row with three layers the first of two presses moved the rows, and the second came down on another one. */
+    @Test
+    void a_row_of_three_layers_is_renamed_by_two_presses_and_then_has_its_room(FxRobot robot) throws Exception {
+        List<Row> rows = store.project().kit().rows();
+        RowId low = rows.get(rows.size() - 2).id();
+        interact(() -> presenter.chosen().chooseRow(low));
+        settle();
+        robot.clickOn("#add-layer");
+        robot.clickOn("#add-layer");
+        settle();
+        double top = robot.lookup("#layers").query().localToScene(0, 0).getY();
+        interact(() -> presenter.chosen().chooseRow(KICK));
+        until(() -> robot.lookup("#layers").query().localToScene(0, 0).getY() > top); // the room of the third is the rows' again
+        settle();
+        robot.moveTo("#row-" + low.value() + " .label");
+        robot.clickOn(MouseButton.PRIMARY);
+        settle();
+        robot.clickOn(MouseButton.PRIMARY);
+        settle();
+        robot.write("Ladder");
+        robot.push(KeyCode.ENTER);
+        settle();
+        assertThat(row(low).name()).isEqualTo("Ladder");
+        until(() -> robot.lookup("#layers").query().localToScene(0, 0).getY() <= top);
+        assertThat(robot.lookup("#layer-2-tune").query().isVisible()).isTrue();
+    }
+
     @Test
     void layers_by_chance_are_drawn_anew_by_a_press_that_shows_only_then(FxRobot robot) {
         robot.clickOn("#add-layer");

@@ -194,6 +194,7 @@ final class KitPane extends BorderPane {
         heads.pulse(timeNs);
         outlines.pulse(timeNs);
         shelfPane.pulse();
+        layers.pulse();
     }
 
     private void update() {

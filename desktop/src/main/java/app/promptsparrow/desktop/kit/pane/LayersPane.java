@@ -14,12 +14,14 @@ import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.LayerChoice;
 import app.promptsparrow.kit.Recipe;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.SampleSound;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -32,6 +34,9 @@ import javafx.scene.layout.VBox;
 /** The layers of the chosen row: how they are chosen, and each with its waveform, its part that is played, level and tune. */
 final class LayersPane extends VBox {
 
+    /** So long the rows above stay where they are when another one is chosen: a hand that presses twice would else press two of them. */
+    private static final long STILL_NS = 500_000_000;
+
     private final KitPresenter presenter;
     private final Label title = Forms.strong("");
     private final Map<LayerChoice, ToggleButton> choices = new EnumMap<>(LayerChoice.class);
@@ -40,6 +45,11 @@ final class LayersPane extends VBox {
     private final VBox list = new VBox(6);
     private final List<Line> lines = new ArrayList<>();
     private Theme theme;
+    private Optional<RowId> shown = Optional.empty();
+    private int shownLayers;
+    /** From when on the list may take another height, see {@link #STILL_NS}. */
+    private long stillUntilNs = System.nanoTime();
+    private boolean waits;
 
     LayersPane(KitPresenter presenter, Theme theme) {
         super(8);
@@ -91,9 +101,9 @@ final class LayersPane extends VBox {
         });
         Forms.showIf(row.voicing().choice() == LayerChoice.BY_CHANCE && !live, draw);
         add.setDisable(live || row.layers().size() == Row.MOST_LAYERS);
-        // Room for two if any row has so many, whichever is chosen: the rows above would else move away under a hand that presses one twice.
+        // Room for two if any row has so many, whichever is chosen, so that the rows above do not go up and down all the time.
         boolean some = presenter.session().project().kit().rows().stream().anyMatch(each -> each.layers().size() > 1);
-        int room = Math.max(row.layers().size(), some ? 2 : 1);
+        int room = room(row, Math.max(row.layers().size(), some ? 2 : 1));
         while (lines.size() < room) {
             lines.add(new Line(lines.size()));
         }
@@ -106,6 +116,28 @@ final class LayersPane extends VBox {
             if (there) {
                 lines.get(i).update(row, row.layers().get(i));
             }
+        }
+    }
+
+    /** How many layers there is room for now: those that are wanted, or those before if another row was only just chosen. */
+    private int room(Row row, int wanted) {
+        boolean other = shown.isPresent() && !shown.get().equals(row.id());
+        if (other) {
+            stillUntilNs = System.nanoTime() + STILL_NS;
+        } else if (row.layers().size() != shownLayers) {
+            stillUntilNs = System.nanoTime(); // it got or lost one, which is to be seen
+        }
+        shown = Optional.of(row.id());
+        shownLayers = row.layers().size();
+        int before = list.getChildren().size();
+        waits = before > 0 && wanted != before && System.nanoTime() < stillUntilNs;
+        return waits ? before : wanted;
+    }
+
+    /** Once a pulse: takes the height it has waited for. */
+    void pulse() {
+        if (waits && System.nanoTime() >= stillUntilNs) {
+            update();
         }
     }
 
