@@ -3,6 +3,7 @@ package app.promptsparrow.desktop.control;
 import java.util.function.Consumer;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
+import javafx.scene.Scene;
 import javafx.scene.control.TextField;
 import javafx.scene.layout.Pane;
 
@@ -10,6 +11,7 @@ import javafx.scene.layout.Pane;
 public final class InPlace {
 
     private static final double NARROWEST = 110;
+    private static final String ID = "in-place";
 
     private InPlace() {
     }
@@ -25,7 +27,7 @@ public final class InPlace {
             return;
         }
         TextField field = new TextField(name);
-        field.setId("in-place");
+        field.setId(ID);
         field.setManaged(false);
         Bounds at = root.sceneToLocal(over.localToScene(over.getBoundsInLocal()));
         double width = Math.max(NARROWEST, at.getWidth() + 16);
@@ -56,5 +58,10 @@ public final class InPlace {
         root.getChildren().add(field);
         field.requestFocus();
         field.selectAll();
+    }
+
+    /** Whether a name is being typed, which stands where it was when that began. */
+    public static boolean isOpen(Scene scene) {
+        return scene != null && scene.getFocusOwner() != null && ID.equals(scene.getFocusOwner().getId());
     }
 }

@@ -428,11 +428,13 @@ class KitWindowTest extends WindowUnderTest {
         interact(() -> presenter.chosen().chooseRow(KICK));
         until(() -> robot.lookup("#layers").query().localToScene(0, 0).getY() > top); // the room of the third is the rows' again
         settle();
+        double head = robot.lookup("#row-" + low.value()).query().localToScene(0, 0).getY();
         robot.moveTo("#row-" + low.value() + " .label");
         robot.clickOn(MouseButton.PRIMARY);
         settle();
         robot.clickOn(MouseButton.PRIMARY);
-        settle();
+        robot.sleep(800);
+        assertThat(robot.lookup("#row-" + low.value()).query().localToScene(0, 0).getY()).as("the name is typed where it stands").isEqualTo(head);
         robot.write("Ladder");
         robot.push(KeyCode.ENTER);
         settle();

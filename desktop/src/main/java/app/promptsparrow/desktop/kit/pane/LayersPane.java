@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
@@ -130,13 +131,17 @@ final class LayersPane extends VBox {
         shown = Optional.of(row.id());
         shownLayers = row.layers().size();
         int before = list.getChildren().size();
-        waits = before > 0 && wanted != before && System.nanoTime() < stillUntilNs;
+        waits = before > 0 && wanted != before && isStill();
         return waits ? before : wanted;
+    }
+
+    private boolean isStill() {
+        return System.nanoTime() < stillUntilNs || InPlace.isOpen(getScene());
     }
 
     /** Once a pulse: takes the height it has waited for. */
     void pulse() {
-        if (waits && System.nanoTime() >= stillUntilNs) {
+        if (waits && !isStill()) {
             update();
         }
     }
