@@ -1,12 +1,14 @@
 package app.promptsparrow.desktop.control;
 
 import java.util.function.BiConsumer;
+import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Bounds;
 import javafx.geometry.Orientation;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.ScrollBar;
 import javafx.scene.input.ScrollEvent;
@@ -76,7 +78,7 @@ public final class DirectScroll extends Region {
         viewport.getChildren().setAll(to);
         to.needsLayoutProperty().addListener((observable, was, is) -> {
             if (is) {
-                requestLayout();
+                follow();
             }
         });
         to.prefHeightProperty().addListener((observable, was, is) -> requestLayout()); // the toolkit tells parents of managed nodes only
@@ -85,6 +87,20 @@ public final class DirectScroll extends Region {
             offset.set(0);
         }
         requestLayout();
+    }
+
+    /**
+     * The content may need another size. Where that is found in the midst of a layout, as something in it moves, the toolkit tells nobody
+     * above: nothing in the content would ever be laid out again, so that they are told after it.
+     */
+    private void follow() {
+        requestLayout();
+        for (Parent above = getParent(); above != null; above = above.isManaged() ? above.getParent() : null) {
+            if (!above.isNeedsLayout()) {
+                Platform.runLater(this::requestLayout);
+                return;
+            }
+        }
     }
 
     /** How many of the content's pixels are above what is in view. */
