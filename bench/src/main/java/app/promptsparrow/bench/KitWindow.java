@@ -2,9 +2,9 @@ package app.promptsparrow.bench;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.Assembly;
+import app.promptsparrow.desktop.arrivals.Practice;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.player.Player;
-import app.promptsparrow.desktop.rows.Practice;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Settings;

@@ -45,6 +45,11 @@ public final class Folders {
         return cache().resolve("sounds");
     }
 
+    /** A sound of the program's own, on which reading sounds is practised. */
+    public static Path practice() {
+        return cache().resolve("practice");
+    }
+
     private static Path folder(String variable, String usual, String... more) {
         String xdg = System.getenv(variable);
         Path base = xdg == null || xdg.isBlank() ? Path.of(System.getProperty("user.home"), usual).resolve(Path.of("", more)) : Path.of(xdg);

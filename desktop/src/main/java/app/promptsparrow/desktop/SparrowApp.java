@@ -1,9 +1,9 @@
 package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
+import app.promptsparrow.desktop.arrivals.Practice;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.player.Player;
-import app.promptsparrow.desktop.rows.Practice;
 import app.promptsparrow.desktop.session.JournalKeeper;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;

@@ -20,7 +20,7 @@ import org.junit.jupiter.api.Test;
 @AnalyzeClasses(packages = "app.promptsparrow.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "player", "session", "view", "orders", "explain", "strip", "rows", "slots", "files", "live", "live.pane",
+    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "player", "session", "view", "orders", "explain", "strip", "arrivals", "rows", "slots", "files", "live", "live.pane",
             "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane", "song.edit", "song.pane", "export.edit", "export.pane");
 
     private static final int MOST_FILES = 15;

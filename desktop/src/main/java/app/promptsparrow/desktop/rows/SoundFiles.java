@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.chart.NewRows;
+import app.promptsparrow.desktop.arrivals.Arrivals;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;

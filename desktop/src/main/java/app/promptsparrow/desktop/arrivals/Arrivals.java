@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.rows;
+package app.promptsparrow.desktop.arrivals;
 
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.file.FileProblem;
@@ -18,13 +18,13 @@ import org.slf4j.LoggerFactory;
  * were given, those that are there together, every so often. Escape ends it; what has arrived stays. Owned by the UI
  * thread.
  */
-final class Arrivals {
+public final class Arrivals {
 
     /** How often they are handed on at most, since each time the window is painted and the music takes a new kit. */
     private static final long HAND_ON_NS = 800_000_000;
 
     /** What becomes of a sound. */
-    interface Sink {
+    public interface Sink {
         /** The next ones, at least one, on the UI thread. */
         void take(List<SoundImport> sounds);
 
@@ -60,7 +60,7 @@ final class Arrivals {
     }
 
     /** Begins to read files, at most so many; a folder stands for the sound files in it. */
-    static void begin(List<Path> dropped, int most, Session session, SampleFolder folder, Sink sink) {
+    public static void begin(List<Path> dropped, int most, Session session, SampleFolder folder, Sink sink) {
         session.say("reading " + (dropped.size() == 1 ? String.valueOf(dropped.get(0).getFileName()) : Plural.of(dropped.size(), "file")) + " …");
         Practice.SHARED.makeWay();
         AtomicBoolean stop = session.jobs().begun();

@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.rows;
+package app.promptsparrow.desktop.arrivals;
 
 import app.promptsparrow.export.WavWriter;
 import app.promptsparrow.file.FileProblem;
@@ -30,12 +30,12 @@ import org.slf4j.LoggerFactory;
 public final class Practice {
 
     /** The program's: what is compiled is compiled for all of it. */
-    static final Practice SHARED = new Practice(Folders.cache().resolve("practice"));
+    static final Practice SHARED = new Practice(Folders.practice());
 
     /** After so many files the compiler has been given most of what it will make fast. */
     private static final int FLUENT = 8;
     /** After so many it has made it. */
-    static final int FILES = 30;
+    private static final int FILES = 30;
     /** The window is left alone at first, which has much to be compiled itself. */
     private static final Duration REST = Duration.seconds(2);
     /** Between two files, for the compiler, which stands behind the workers. */
@@ -98,7 +98,7 @@ public final class Practice {
             }
             SoundImport.read(sound, new SampleFolder(folder), rateHz, () -> false);
             count();
-        } catch (IOException | FileProblem ended) {
+        } catch (IOException | FileProblem | RuntimeException ended) {
             LoggerFactory.getLogger(Practice.class).debug("practice ended", ended);
             over.set(true);
         }

@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.rows;
+package app.promptsparrow.desktop.arrivals;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
