@@ -2,8 +2,10 @@ package app.promptsparrow.export;
 
 import app.promptsparrow.sound.Pcm;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
 
-/** The header of a stereo WAV file; its data follow. Integers are plain PCM, floats format 3 with a fact chunk. */
+/** Stereo WAV files. Integers are plain PCM, floats format 3 with a fact chunk. */
 public final class WavWriter {
 
     static final long MAX_BYTES = 0xFFFF_FFFFL;
@@ -11,6 +13,15 @@ public final class WavWriter {
     private WavWriter() {
     }
 
+    /** Writes a file whose frames are there already, as many on each side. */
+    public static void write(OutputStream out, float[] left, float[] right, int rateHz, Pcm.Format format) throws IOException {
+        byte[] data = new byte[left.length * 2 * format.bytes()];
+        Pcm.encode(left, right, left.length, format, data);
+        out.write(header(left.length, rateHz, format));
+        out.write(data);
+    }
+
+    /** The header; the data follow. */
     public static byte[] header(long frames, int rateHz, Pcm.Format format) {
         boolean isFloat = format == Pcm.Format.FLOAT_32;
         int frameBytes = 2 * format.bytes();

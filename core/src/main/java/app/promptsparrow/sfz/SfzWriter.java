@@ -221,12 +221,7 @@ public final class SfzWriter {
         }
         if (!cancelled.getAsBoolean()) {
             written++;
-            AtomicFile.write(target.resolveSibling(folder).resolve(name), out -> {
-                out.write(WavWriter.header(sound.frames(), RATE, Pcm.Format.INT_24));
-                byte[] bytes = new byte[sound.frames() * 2 * Pcm.Format.INT_24.bytes()];
-                Pcm.encode(sound.leftCopy(), sound.rightCopy(), sound.frames(), Pcm.Format.INT_24, bytes);
-                out.write(bytes);
-            });
+            AtomicFile.write(target.resolveSibling(folder).resolve(name), out -> WavWriter.write(out, sound.leftCopy(), sound.rightCopy(), RATE, Pcm.Format.INT_24));
         }
         return name;
     }

@@ -136,11 +136,8 @@ public final class Practice {
             left[i] = (float) (level * (2 * random.nextDouble() - 1));
             right[i] = (float) (level * Math.sin(2 * Math.PI * TONE_HZ * i / FILE_HZ));
         }
-        byte[] data = new byte[2 * FRAMES * Pcm.Format.INT_24.bytes()];
-        Pcm.encode(left, right, FRAMES, Pcm.Format.INT_24, data);
         try (OutputStream out = Files.newOutputStream(file)) {
-            out.write(WavWriter.header(FRAMES, FILE_HZ, Pcm.Format.INT_24));
-            out.write(data);
+            WavWriter.write(out, left, right, FILE_HZ, Pcm.Format.INT_24);
         }
     }
 }
