@@ -66,6 +66,8 @@ final class BeatPane extends BorderPane {
     private final DirectScroll gridScroll = new DirectScroll();
     private final DirectScroll headScroll = DirectScroll.beside(gridScroll);
     private Optional<Cell> pointed = Optional.empty();
+    /** Where the cursor was when the pointer moved last. */
+    private Optional<Cell> cursorThen = Optional.empty();
     private Theme theme;
     private boolean dirty = true;
     private boolean restDue;
@@ -196,9 +198,9 @@ final class BeatPane extends BorderPane {
         prompt.ifThere(PromptBar::begin);
     }
 
-    /** What the pointer is on. */
+    /** What the pointer is on, unless the cursor has moved on since it came to rest: then that is what is worked on. */
     Optional<Cell> pointed() {
-        return pointed;
+        return pointed.filter(cell -> cursorThen.equals(Optional.of(presenter.hand().cell())));
     }
 
     /** A row was struck and is heard now, see {@link app.promptsparrow.desktop.view.View#struck}. */
@@ -244,6 +246,7 @@ final class BeatPane extends BorderPane {
     }
 
     private void point(Optional<Cell> cell) {
+        cursorThen = Optional.of(presenter.hand().cell());
         if (!cell.equals(pointed)) {
             pointed = cell;
             heads.point(cell.map(Cell::row));

@@ -325,6 +325,19 @@ class WindowTest extends RealWindow {
     }
 
     @Test
+    void the_status_line_speaks_of_what_was_moved_last_the_pointer_or_the_cursor(FxRobot robot) {
+        robot.moveTo(at(robot, HAT, 10));
+        settle();
+        assertThat(text(robot, "#status")).startsWith("Closed hat · step 11");
+        robot.push(KeyCode.RIGHT);
+        settle();
+        assertThat(text(robot, "#status")).startsWith("Kick · step 2");
+        robot.moveTo(at(robot, HAT, 12));
+        settle();
+        assertThat(text(robot, "#status")).startsWith("Closed hat · step 13");
+    }
+
+    @Test
     void mute_and_solo_are_undoable(FxRobot robot) {
         Node mute = robot.from(robot.lookup("#row-1").queryAllAs(Node.class)).lookup(".row-switch").nth(0).query();
         robot.clickOn(mute);
