@@ -13,6 +13,14 @@ public sealed interface Edit permits BankEdit, PatternEdit, KitEdit, ProjectEdit
 
     Project apply(Project project);
 
+    /**
+     * Applies it to another project than the one it was made for, in which more has happened. One that holds a whole value changes
+     * what was meant when it was made, and leaves the rest of the value as it is by now.
+     */
+    default Project apply(Project now, Project madeFor) {
+        return apply(now);
+    }
+
     /** Several edits as one step. */
     record Together(String name, List<Edit> edits) implements Edit {
         public Together {
@@ -24,6 +32,15 @@ public sealed interface Edit permits BankEdit, PatternEdit, KitEdit, ProjectEdit
             Project changed = project;
             for (Edit edit : edits) {
                 changed = edit.apply(changed);
+            }
+            return changed;
+        }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            Project changed = now;
+            for (Edit edit : edits) {
+                changed = edit.apply(changed, madeFor);
             }
             return changed;
         }

@@ -51,6 +51,11 @@ public sealed interface KitEdit extends Edit {
         public Project apply(Project project) {
             return project.withKit(project.kit().with(row, r -> r.withStrip(strip)));
         }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            return new SetStrips(name, Map.of(row, strip)).apply(now, madeFor);
+        }
     }
 
     /** Sets the mixer values of several rows together. */
@@ -67,6 +72,13 @@ public sealed interface KitEdit extends Edit {
             }
             return project.withKit(kit);
         }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            Map<RowId, Strip> changed = new HashMap<>();
+            strips.forEach((row, strip) -> changed.put(row, madeFor.kit().row(row).flatMap(was -> now.kit().row(row).map(is -> Beside.change(was.strip(), strip, is.strip()))).orElse(strip)));
+            return new SetStrips(name, changed).apply(now);
+        }
     }
 
     /** Sets the reverb that the rows share. */
@@ -74,6 +86,11 @@ public sealed interface KitEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withKit(project.kit().withReverb(reverb));
+        }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            return new SetReverb(name, Beside.change(madeFor.kit().reverb(), reverb, now.kit().reverb())).apply(now);
         }
     }
 
@@ -156,6 +173,11 @@ public sealed interface KitEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withKit(project.kit().with(row.id(), old -> row));
+        }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            return new SetRow(name, madeFor.kit().row(row.id()).flatMap(was -> now.kit().row(row.id()).map(is -> Beside.change(was, row, is))).orElse(row)).apply(now);
         }
     }
 

@@ -66,6 +66,14 @@ public sealed interface PatternEdit extends Edit {
         public Project apply(Project project) {
             return project.withPattern(pattern, p -> p.withLane(row, lane -> new Lane(step, length, swing, lane.hits())));
         }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            Optional<Lane> was = madeFor.pattern(pattern).map(p -> p.lane(row));
+            Optional<Lane> is = now.pattern(pattern).map(p -> p.lane(row));
+            return was.isEmpty() || is.isEmpty() ? apply(now) : new ShapeLane(pattern, row, Beside.change(was.get().step(), step, is.get().step()),
+                    Beside.change(was.get().length(), length, is.get().length()), Beside.change(was.get().swing(), swing, is.get().swing())).apply(now);
+        }
     }
 
     /** Sets a pattern's length; hits beyond it are kept. */

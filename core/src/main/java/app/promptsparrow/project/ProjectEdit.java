@@ -59,6 +59,11 @@ public sealed interface ProjectEdit extends Edit {
         public Project apply(Project project) {
             return project.withSwing(swing);
         }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            return new SetSwing(Beside.change(madeFor.swing(), swing, now.swing())).apply(now);
+        }
     }
 
     /** Sets the project's key; notes stay what they are. */
@@ -79,6 +84,11 @@ public sealed interface ProjectEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withMaster(master);
+        }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            return new SetMaster(name, Beside.change(madeFor.master(), master, now.master())).apply(now);
         }
     }
 
@@ -108,6 +118,12 @@ public sealed interface ProjectEdit extends Edit {
         @Override
         public Project apply(Project project) {
             return project.withBacking(backing);
+        }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            boolean both = backing.isPresent() && madeFor.backing().isPresent() && now.backing().isPresent();
+            return (both ? new SetBacking(name, Optional.of(Beside.change(madeFor.backing().get(), backing.get(), now.backing().get()))) : this).apply(now);
         }
     }
 }

@@ -64,6 +64,11 @@ public sealed interface SongEdit extends Edit {
             changed.set(place(project, song.id()), song);
             return project.withSongs(changed);
         }
+
+        @Override
+        public Project apply(Project now, Project madeFor) {
+            return new SetSong(name, madeFor.song(song.id()).flatMap(was -> now.song(song.id()).map(is -> Beside.change(was, song, is))).orElse(song)).apply(now);
+        }
     }
 
     record DeleteSong(String name, SongId song) implements SongEdit {

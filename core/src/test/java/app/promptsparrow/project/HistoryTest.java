@@ -4,9 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.promptsparrow.Generated;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.time.Tempo;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
@@ -47,6 +49,79 @@ class HistoryTest {
         assertThat(history.undoName()).isEmpty();
         history.replace(new PatternEdit.EditHits("Nothing", FIRST, KICK, Set.of(3), List.of()), drag);
         assertThat(history.undoName()).isEmpty();
+    }
+
+    @Test
+    void a_drag_beside_a_knob_stays_one_step_and_so_does_the_knob() {
+        History history = new History(Project.untitled());
+        Object drag = new Object();
+        Object knob = new Object();
+        for (int i = 0; i < 6; i++) {
+            history.replace(plant(i, 96), drag);
+            history.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(100 + i)), knob);
+        }
+        assertThat(steps(history.project())).containsExactly(5);
+        assertThat(history.project().tempo()).isEqualTo(Tempo.ofBpm(105));
+        assertThat(history.undoNames()).containsExactly("Set tempo to 105", "Plant");
+        history.undo();
+        assertThat(steps(history.project())).containsExactly(5);
+        history.undo();
+        assertThat(history.project()).isEqualTo(Project.untitled());
+        history.redo();
+        history.redo();
+        assertThat(history.project().tempo()).isEqualTo(Tempo.ofBpm(105));
+    }
+
+    @Test
+    void a_cancelled_gesture_has_never_been_and_what_came_beside_it_stays() {
+        History history = new History(Project.untitled());
+        Object drag = new Object();
+        history.replace(plant(0, 96), drag);
+        history.apply(plant(8, 40));
+        history.replace(plant(1, 96), drag);
+        assertThat(history.cancel(drag)).isTrue();
+        assertThat(steps(history.project())).containsExactly(8);
+        assertThat(history.undoNames()).hasSize(1);
+        assertThat(history.cancel(drag)).isFalse();
+        assertThat(history.cancel(null)).isFalse();
+    }
+
+    @Test
+    void two_hands_on_one_row_each_change_what_they_hold() {
+        History history = new History(Project.untitled());
+        Object drag = new Object();
+        Object knob = new Object();
+        for (int i = 1; i <= 3; i++) {
+            Row row = history.project().kit().row(KICK).orElseThrow();
+            history.apply(new KitEdit.SetRow("Length", row.withVoicing(row.voicing().withVelocityResponse(10 * i))), drag);
+            row = history.project().kit().row(KICK).orElseThrow();
+            history.apply(new KitEdit.SetStrip("Level", KICK, row.strip().withLevelDb(-i)), knob);
+            row = history.project().kit().row(KICK).orElseThrow();
+            assertThat(row.voicing().velocityResponse()).isEqualTo(10 * i);
+            assertThat(row.strip().levelDb()).isEqualTo(-i);
+        }
+        history.cancel(drag);
+        Row row = history.project().kit().row(KICK).orElseThrow();
+        assertThat(row.voicing()).isEqualTo(Project.untitled().kit().row(KICK).orElseThrow().voicing());
+        assertThat(row.strip().levelDb()).isEqualTo(-3);
+        history.undo();
+        assertThat(history.project()).isEqualTo(Project.untitled());
+    }
+
+    @Test
+    void a_gesture_whose_edit_no_longer_fits_below_others_changes_nothing() {
+        History history = new History(Project.untitled());
+        Object drag = new Object();
+        history.apply(plant(0, 96), drag);
+        history.apply(new PatternEdit.SetLength(FIRST, 8));
+        Project before = history.project();
+        assertThatThrownBy(() -> history.replace(new PatternEdit.SetLength(new PatternId(99), 8), drag)).isInstanceOf(IllegalArgumentException.class);
+        assertThat(history.project()).isSameAs(before);
+        assertThat(history.undoNames()).hasSize(2);
+    }
+
+    private static List<Integer> steps(Project project) {
+        return project.pattern(FIRST).orElseThrow().lane(KICK).hits().stream().map(Hit::step).toList();
     }
 
     @Test

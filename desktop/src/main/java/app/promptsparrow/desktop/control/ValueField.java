@@ -4,8 +4,10 @@ import app.promptsparrow.text.Shown;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.DoubleConsumer;
 import java.util.function.DoubleFunction;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import javafx.geometry.Pos;
 import javafx.scene.Cursor;
 import javafx.scene.Node;
@@ -13,7 +15,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -29,8 +30,6 @@ import javafx.scene.layout.VBox;
 public final class ValueField extends VBox {
 
     private static final double PIXELS_FOR_RANGE = 220;
-    /** The number itself is dragged once the pointer has moved so far. */
-    private static final double DECIDES = 4;
     /** Notches of the wheel that follow each other so soon are one undoable step. */
     private static final long ONE_TURN_NS = 800_000_000L;
 
@@ -45,16 +44,48 @@ public final class ValueField extends VBox {
     private final double usual;
     private final DoubleFunction<String> format;
     private final Function<String, Optional<Double>> parse;
-    private BiConsumer<Double, Object> asked = (value, gesture) -> { };
+    private Asking<?> asking = new Asking<>(() -> true, (same, value, gesture) -> { });
+    private Typed<?> typed;
     private double value;
-    private boolean shown;
-    private Object gesture;
     private Object wheel;
     private long wheelNs;
-    private boolean pressedNumber;
-    private boolean draggedNumber;
-    private double dragStartY;
     private double dragStartValue;
+
+    /**
+     * Takes wishes for a value.
+     *
+     * @param <T> what the value is of
+     */
+    public interface Ask<T> {
+
+        /** @param gesture what the wish belongs to, or null for a step of its own */
+        void value(T of, double value, Object gesture);
+    }
+
+    /** Who is asked, and for what. */
+    private static final class Asking<T> {
+        private final Supplier<T> now;
+        private final Ask<T> ask;
+        /** What a drag, or a turn of the wheel, has begun with. */
+        private T held;
+
+        Asking(Supplier<T> now, Ask<T> ask) {
+            this.now = now;
+            this.ask = ask;
+        }
+
+        void hold() {
+            held = now.get();
+        }
+
+        boolean isStillHeld() {
+            return now.get().equals(held);
+        }
+
+        void ask(double value, Object gesture) {
+            ask.value(gesture != null && held != null ? held : now.get(), value, gesture);
+        }
+    }
 
     /**
      * @param step  what an arrow key changes; ten times as much with Shift
@@ -127,30 +158,34 @@ public final class ValueField extends VBox {
 
     /** Called with the wished value and the gesture it belongs to. */
     public void onAsk(BiConsumer<Double, Object> listener) {
-        asked = listener;
+        onAsk(() -> true, (same, to, of) -> listener.accept(to, of));
+    }
+
+    /**
+     * Called with what the wish is for, the wished value and the gesture it belongs to. A value that is typed or dragged is for what was
+     * there when that began.
+     *
+     * @param now what the field shows the value of, compared by equality
+     */
+    public <T> void onAsk(Supplier<T> now, Ask<T> ask) {
+        asking = new Asking<>(now, ask);
+        typed = new Typed<>(text, now, (of, what) -> commit(what, to -> ask.value(of, to, null)));
+        typed.show(text.getText());
     }
 
     public TextField textField() {
         return text;
     }
 
-    /** Shows a value, unless something is being typed. */
+    /** Shows a value; what is being typed stays. */
     public void show(double to) {
-        value = to;
-        shown = true;
-        if (!text.isFocused() || gesture != null) {
-            text.setText(format.apply(to));
-        }
-        placeKnob();
+        showText(format.apply(to), to);
     }
 
     /** Shows a text in place of a single value, such as the range of several. */
     public void showText(String mixed, double standIn) {
         value = standIn;
-        shown = true;
-        if (!text.isFocused()) {
-            text.setText(mixed);
-        }
+        typed.show(mixed);
         placeKnob();
     }
 
@@ -162,10 +197,10 @@ public final class ValueField extends VBox {
     }
 
     private void wire() {
-        Fields.commit(text, this::commit, this::restore);
+        onAsk((to, gesture) -> { });
         text.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
             if (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN) {
-                stepBy(event.getCode() == KeyCode.UP ? 1 : -1, event.isShiftDown(), new Object());
+                stepBy(event.getCode() == KeyCode.UP ? 1 : -1, event.isShiftDown(), null);
                 event.consume();
             }
         });
@@ -173,7 +208,10 @@ public final class ValueField extends VBox {
             double by = event.getDeltaY() != 0 ? event.getDeltaY() : event.getDeltaX(); // Shift turns the wheel sideways
             if (by != 0) {
                 long now = System.nanoTime();
-                wheel = now - wheelNs < ONE_TURN_NS ? wheel : new Object();
+                if (wheel == null || now - wheelNs >= ONE_TURN_NS || !asking.isStillHeld()) {
+                    wheel = new Object();
+                    asking.hold();
+                }
                 wheelNs = now;
                 stepBy(by > 0 ? 1 : -1, event.isShiftDown(), wheel);
                 event.consume();
@@ -181,104 +219,72 @@ public final class ValueField extends VBox {
         });
         text.setCursor(Cursor.V_RESIZE);
         text.focusedProperty().addListener((observable, was, is) -> text.setCursor(is ? Cursor.TEXT : Cursor.V_RESIZE));
-        text.addEventFilter(MouseEvent.MOUSE_PRESSED, this::pressNumber);
-        text.addEventFilter(MouseEvent.MOUSE_DRAGGED, this::dragNumber);
-        text.addEventFilter(MouseEvent.MOUSE_RELEASED, this::releaseNumber);
-        name.setOnMousePressed(this::beginDrag);
-        name.setOnMouseDragged(this::dragTo);
-        name.setOnMouseReleased(event -> {
-            gesture = null;
+        Drag onNumber = Drag.over(text);
+        onNumber.press(event -> begin(!text.isFocused())).move(event -> dragUp(onNumber, event)).release(event -> {
+            if (!onNumber.isDecided()) {
+                text.requestFocus();
+                text.selectAll();
+            }
+        });
+        Drag onName = Drag.on(name);
+        onName.press(event -> begin(true)).move(event -> dragUp(onName, event)).release(event -> {
             if (event.getClickCount() == 2) {
                 ask(usual, null);
             }
         });
-        track.setOnMousePressed(event -> {
-            beginDrag(event);
-            askAt(event);
-        });
-        track.setOnMouseDragged(this::askAt);
-        track.setOnMouseReleased(event -> gesture = null);
+        Drag onTrack = Drag.on(track);
+        onTrack.press(event -> begin(true)).pressed(event -> askAt(event, onTrack.gesture())).move(event -> askAt(event, onTrack.gesture()));
         track.setCursor(Cursor.H_RESIZE);
     }
 
     /** A number that is not being typed is dragged; pressed alone it is entered, all of it selected. */
-    private void pressNumber(MouseEvent event) {
-        if (!text.isFocused() && event.getButton() == MouseButton.PRIMARY) {
-            pressedNumber = true;
-            beginDrag(event);
-            event.consume();
+    private boolean begin(boolean drags) {
+        if (drags) {
+            asking.hold();
+            dragStartValue = value;
         }
+        return drags;
     }
 
-    private void dragNumber(MouseEvent event) {
-        if (pressedNumber) {
-            draggedNumber |= Math.abs(dragStartY - event.getScreenY()) >= DECIDES;
-            if (draggedNumber) {
-                dragTo(event);
-            }
-            event.consume();
+    private void dragUp(Drag drag, MouseEvent event) {
+        if (drag.isDecided()) {
+            ask(onGrain(dragStartValue - drag.dy(event) / PIXELS_FOR_RANGE * (max - min)), drag.gesture());
         }
-    }
-
-    private void releaseNumber(MouseEvent event) {
-        if (pressedNumber) {
-            gesture = null;
-            if (!draggedNumber) {
-                text.requestFocus();
-                text.selectAll();
-            }
-            pressedNumber = false;
-            draggedNumber = false;
-            event.consume();
-        }
-    }
-
-    private void dragTo(MouseEvent event) {
-        ask(onGrain(dragStartValue + (dragStartY - event.getScreenY()) / PIXELS_FOR_RANGE * (max - min)), gesture);
     }
 
     /** Like a drag it keeps the differences of many. */
     private void stepBy(int steps, boolean far, Object of) {
-        ask(value + steps * (far ? step * 10 : step), of);
-        restore();
+        Object gesture = of == null ? new Object() : of;
+        if (of == null) {
+            asking.hold();
+        }
+        ask(value + steps * (far ? step * 10 : step), gesture);
     }
 
     private double onGrain(double wished) {
         return Math.round(wished / step) * step;
     }
 
-    private void beginDrag(MouseEvent event) {
-        gesture = new Object();
-        dragStartY = event.getScreenY();
-        dragStartValue = value;
-    }
-
-    private void askAt(MouseEvent event) {
+    private void askAt(MouseEvent event, Object gesture) {
         ask(onGrain(min + (max - min) * event.getX() / Math.max(1, track.getWidth())), gesture);
     }
 
-    private void commit() {
-        if (!shown || text.getText().equals(format.apply(value))) {
-            return;
-        }
-        Optional<Double> typed = parse.apply(text.getText());
-        String range = name.getText() + " is " + format.apply(min) + " to " + format.apply(max) + ", not '" + Shown.text(text.getText()) + "'";
-        restore();
-        if (typed.isPresent() && typed.get() >= min && typed.get() <= max) {
-            ask(typed.get(), null);
-            restore();
+    private void commit(String what, DoubleConsumer take) {
+        Optional<Double> read = parse.apply(what);
+        if (read.isPresent() && read.get() >= min && read.get() <= max) {
+            take.accept(clean(read.get()));
         } else {
-            Refused.tell(this, range);
+            Refused.tell(this, name.getText() + " is " + format.apply(min) + " to " + format.apply(max) + ", not '" + Shown.text(what) + "'");
         }
     }
 
-    private void restore() {
-        text.setText(format.apply(value));
+    private static double clean(double wished) {
+        return Math.round(wished * 1e6) / 1e6;
     }
 
     private void ask(double wished, Object of) {
-        double clean = Math.max(min, Math.min(max, Math.round(wished * 1e6) / 1e6));
-        value = clean; // until it is told what became of the wish
-        asked.accept(clean, of);
+        double to = Math.max(min, Math.min(max, clean(wished)));
+        value = to; // until it is told what became of the wish
+        asking.ask(to, of);
     }
 }

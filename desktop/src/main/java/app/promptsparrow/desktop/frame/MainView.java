@@ -2,8 +2,10 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.KeyTable;
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
+import app.promptsparrow.desktop.control.PutBack;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.files.BringFiles;
@@ -30,6 +32,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import javafx.beans.value.ObservableValue;
 import javafx.event.ActionEvent;
 import javafx.scene.Node;
@@ -111,7 +114,7 @@ public final class MainView extends StackPane {
         getChildren().add(middle);
         getStylesheets().setAll(theme.styleSheets());
         session.onChange(() -> changed = true);
-        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> erases(event) || keySheet != null && keySheet.isVisible() && keySheet.take(event));
+        keyboard = new Keyboard(this::keyTable, () -> view, session.store(), event -> putsBack(event) || erases(event) || keySheet != null && keySheet.isVisible() && keySheet.take(event));
         keyboard.listenTo(this);
         windows = new LiveWindows(session, live, () -> getScene().getWindow(), new PadsWindow.Others() {
             @Override
@@ -152,12 +155,16 @@ public final class MainView extends StackPane {
         addEventHandler(KeyEvent.KEY_PRESSED, this::leaveText);
         addEventHandler(ActionEvent.ACTION, this::acted);
         addEventHandler(Refused.REFUSED, refused -> session.say(refused.why()));
+        addEventHandler(PutBack.PUT_BACK, drag -> session.say(session.store().cancel(drag.gesture()) ? "put back as it was" : ""));
+        chosen.onShow(this::endDrag);
+        session.store().onOpen(project -> endDrag());
     }
 
     /** Shows another view, in which everything is as it was left. */
     public void show(View to) {
         rail.ifThere(made -> made.setView(to));
         if (to != view) {
+            endDrag();
             if (keySheet != null && keySheet.isVisible()) {
                 toggleKeySheet();
             }
@@ -273,6 +280,18 @@ public final class MainView extends StackPane {
             }
         }
         return false;
+    }
+
+    /** What is dragged belongs to what was shown when it was pressed. */
+    private void endDrag() {
+        Drag.in(getScene()).ifPresent(Drag::end);
+    }
+
+    /** Escape during a drag is about the drag alone. */
+    private boolean putsBack(KeyEvent event) {
+        Optional<Drag> drag = event.getCode() == KeyCode.ESCAPE ? Drag.in(getScene()) : Optional.empty();
+        drag.ifPresent(Drag::cancel);
+        return drag.isPresent();
     }
 
     /** While it records, Delete is held to erase. */

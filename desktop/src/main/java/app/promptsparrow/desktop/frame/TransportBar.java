@@ -1,12 +1,12 @@
 package app.promptsparrow.desktop.frame;
 
-import app.promptsparrow.desktop.control.Fields;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Icons;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.control.Typed;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.live.Metronome;
 import app.promptsparrow.desktop.live.Recorder;
@@ -75,6 +75,7 @@ final class TransportBar extends HBox {
     private final StepsButton redo = new StepsButton("redo", Feather.CORNER_UP_RIGHT);
     private final ValueField tempo = new ValueField("tempo", 20, 400, 1, 120, v -> Tempo.ofBpm(v).text(), Numbers::number);
     private final TextField meter = new TextField();
+    private Typed<Boolean> typedMeter;
     private final ValueField swing = new ValueField("swing", 50, 75, 0.1, 50, v -> Numbers.text(v) + " %", Numbers::number);
     private final MenuButton key = new MenuButton();
     private final MasterMeter master;
@@ -265,21 +266,16 @@ final class TransportBar extends HBox {
         tempo.onAsk((value, gesture) -> session.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(value)), gesture));
         swing.onAsk((value, gesture) -> session.apply(new ProjectEdit.SetSwing(
                 new Swing((int) Math.round(value * 10), session.project().swing().unit())), gesture));
-        Fields.commit(meter, this::takeMeter, this::showMeter);
+        typedMeter = Typed.of(meter, this::takeMeter);
     }
 
-    private void takeMeter() {
-        String typed = meter.getText();
-        showMeter();
-        if (!typed.equals(meter.getText())) {
-            Meter.parse(typed).ifPresentOrElse(m -> session.apply(new ProjectEdit.SetMeter(m)),
-                    () -> Refused.tell(meter, Meter.RULE + ", such as 6/8, not '" + Shown.text(typed) + "'"));
-            showMeter();
-        }
+    private void takeMeter(String typed) {
+        Meter.parse(typed).ifPresentOrElse(m -> session.apply(new ProjectEdit.SetMeter(m)),
+                () -> Refused.tell(meter, Meter.RULE + ", such as 6/8, not '" + Shown.text(typed) + "'"));
     }
 
     private void showMeter() {
-        meter.setText(chosen.pattern().map(session.project()::meterOf).orElse(session.project().meter()).text());
+        typedMeter.show(chosen.pattern().map(session.project()::meterOf).orElse(session.project().meter()).text());
     }
 
     /** Brings it to what the project says. */
@@ -287,9 +283,7 @@ final class TransportBar extends HBox {
         Project project = session.project();
         projectMenu.setText(project.name());
         tempo.show(project.tempo().milliBpm() / 1_000.0);
-        if (!meter.isFocused()) {
-            showMeter();
-        }
+        showMeter();
         swing.show(project.swing().perMille() / 10.0);
         key.setText(project.key().text());
         Styles.toggle(record, "armed", recorder.isArmed());

@@ -13,6 +13,7 @@ import app.promptsparrow.kit.Ending;
 import app.promptsparrow.kit.GiveWay;
 import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Tune;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
@@ -22,6 +23,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import javafx.scene.Node;
@@ -134,7 +136,7 @@ public final class RowFields {
     private ValueField strip(StripValue value) {
         ValueField field = new ValueField(value.title(), value.least(), value.most(), value.step(), value.usual(), value::text, value::typed);
         field.textField().setId("row-" + value.name().toLowerCase(Locale.ROOT).replace('_', '-'));
-        field.onAsk((to, gesture) -> session.guarded(() -> edits.set(value, to, gesture)));
+        field.onAsk(edits::chosen, (rows, to, gesture) -> session.guarded(() -> edits.set(value, rows, to, gesture)));
         updates.add(() -> field.show(value.of(chosen.row().strip())));
         return field;
     }
@@ -145,8 +147,8 @@ public final class RowFields {
     public VBox tune() {
         ValueField field = new ValueField("Tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number);
         field.textField().setId("row-tune");
-        field.onAsk((value, gesture) -> voicing("Tune", voicing -> voicing.withTune(voicing.tune().withCents((int) Math.round(value * 100))), gesture));
-        CheckBox kept = check("Its length is kept", "row-tune-kept", on -> voicing("Keep length", voicing -> voicing.withTune(voicing.tune().withLengthKept(on)), null));
+        ask(field, "Tune", (row, value) -> row.withVoicing(row.voicing().withTune(row.voicing().tune().withCents((int) Math.round(value * 100)))));
+        CheckBox kept = check("Its length is kept", "row-tune-kept", on -> voicing("Keep length", voicing -> voicing.withTune(voicing.tune().withLengthKept(on))));
         Tips.on(kept, TUNE_KEPT);
         updates.add(() -> {
             Tune tune = chosen.row().voicing().tune();
@@ -180,7 +182,7 @@ public final class RowFields {
             endings.put(kind, choice);
             choices.getChildren().add(choice);
         }
-        fade.onAsk((value, gesture) -> voicing("Set fade", voicing -> voicing.withEnding(Ending.fade((int) Math.round(value))), gesture));
+        ask(fade, "Set fade", (row, value) -> row.withVoicing(row.voicing().withEnding(Ending.fade((int) Math.round(value)))));
         updates.add(() -> {
             Ending ending = chosen.row().voicing().ending();
             endings.forEach((kind, choice) -> choice.setSelected(kind == ending.kind()));
@@ -196,26 +198,26 @@ public final class RowFields {
             case FADE -> Ending.fade(120);
             case CUT -> Ending.CUT;
         };
-        voicing("Set ending", voicing -> voicing.withEnding(ending), null);
+        voicing("Set ending", voicing -> voicing.withEnding(ending));
     }
 
     public ValueField choke() {
         ValueField field = new ValueField("Choke group", 0, Voicing.MOST_CHOKE_GROUP, 1, 0, v -> v < 1 ? "none" : Long.toString(Math.round(v)), Numbers.or("none", 0));
         field.textField().setId("row-choke");
-        field.onAsk((value, gesture) -> voicing("Set choke group", voicing -> voicing.withChokeGroup((int) Math.round(value)), gesture));
+        ask(field, "Set choke group", (row, value) -> row.withVoicing(row.voicing().withChokeGroup((int) Math.round(value))));
         updates.add(() -> field.show(chosen.row().voicing().chokeGroup()));
         return field;
     }
 
     public ValueField response() {
         ValueField field = ValueField.whole("Velocity to level", 0, 100, 100, " %");
-        field.onAsk((value, gesture) -> voicing("Set velocity response", voicing -> voicing.withVelocityResponse((int) Math.round(value)), gesture));
+        ask(field, "Set velocity response", (row, value) -> row.withVoicing(row.voicing().withVelocityResponse((int) Math.round(value))));
         updates.add(() -> field.show(chosen.row().voicing().velocityResponse()));
         return field;
     }
 
     public Node oneVoice() {
-        CheckBox box = check("One voice", "row-one-voice", on -> voicing("Set one voice", voicing -> voicing.withOneVoice(on), null));
+        CheckBox box = check("One voice", "row-one-voice", on -> voicing("Set one voice", voicing -> voicing.withOneVoice(on)));
         updates.add(() -> {
             box.setSelected(chosen.row().voicing().oneVoice());
             box.setDisable(chosen.row().isBass()); // a bass has one in any case
@@ -228,7 +230,7 @@ public final class RowFields {
     public ValueField midiNote() {
         ValueField field = ValueField.whole("MIDI note", 0, 127, 36, "");
         field.textField().setId("row-midi-note");
-        field.onAsk((value, gesture) -> row("Set MIDI note", row -> row.withMidi(row.midi().withNote((int) Math.round(value))), gesture));
+        ask(field, "Set MIDI note", (row, value) -> row.withMidi(row.midi().withNote((int) Math.round(value))));
         updates.add(() -> field.show(chosen.row().midi().note()));
         return field;
     }
@@ -250,7 +252,7 @@ public final class RowFields {
         RadioMenuItem item = new RadioMenuItem("", line);
         item.setId("map-" + note);
         item.setSelected(chosen.row().midi().note() == note);
-        item.setOnAction(event -> row("Set MIDI note", row -> row.withMidi(row.midi().withNote(note)), null));
+        item.setOnAction(event -> row("Set MIDI note", row -> row.withMidi(row.midi().withNote(note))));
         return item;
     }
 
@@ -263,13 +265,13 @@ public final class RowFields {
 
     public ValueField midiChannel() {
         ValueField field = ValueField.whole("MIDI channel", 1, 16, 10, "");
-        field.onAsk((value, gesture) -> row("Set MIDI channel", row -> row.withMidi(row.midi().withChannel((int) Math.round(value))), gesture));
+        ask(field, "Set MIDI channel", (row, value) -> row.withMidi(row.midi().withChannel((int) Math.round(value))));
         updates.add(() -> field.show(chosen.row().midi().channel()));
         return field;
     }
 
     public Node midiOnly() {
-        CheckBox box = check("MIDI only, no sound of its own", "row-midi-only", on -> row("Set MIDI only", row -> row.withMidi(row.midi().withOnly(on)), null));
+        CheckBox box = check("MIDI only, no sound of its own", "row-midi-only", on -> row("Set MIDI only", row -> row.withMidi(row.midi().withOnly(on))));
         updates.add(() -> box.setSelected(chosen.row().midi().only()));
         return box;
     }
@@ -285,18 +287,24 @@ public final class RowFields {
         return box;
     }
 
-    private interface Change<T> {
-        T of(T value);
+    private interface Valued {
+        Row of(Row row, double value);
     }
 
-    private void voicing(String what, Change<Voicing> change, Object gesture) {
-        row(what, row -> row.withVoicing(change.of(row.voicing())), gesture);
+    /** A field asks for another value of the row that it was entered for. */
+    private void ask(ValueField field, String what, Valued change) {
+        field.onAsk(() -> chosen.row().id(), (id, value, gesture) -> row(id, what, row -> change.of(row, value), gesture));
     }
 
-    private void row(String what, Change<Row> change, Object gesture) {
-        session.guarded(() -> {
-            Row row = chosen.row();
-            session.apply(new KitEdit.SetRow(what + " of " + row.name(), change.of(row)), gesture);
-        });
+    private void voicing(String what, UnaryOperator<Voicing> change) {
+        row(what, row -> row.withVoicing(change.apply(row.voicing())));
+    }
+
+    private void row(String what, UnaryOperator<Row> change) {
+        row(chosen.row().id(), what, change, null);
+    }
+
+    private void row(RowId id, String what, UnaryOperator<Row> change, Object gesture) {
+        session.guarded(() -> session.project().kit().row(id).ifPresent(row -> session.apply(new KitEdit.SetRow(what + " of " + row.name(), change.apply(row)), gesture)));
     }
 }

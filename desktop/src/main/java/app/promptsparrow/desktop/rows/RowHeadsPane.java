@@ -1,6 +1,7 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.control.Clusters;
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Styles;
@@ -85,9 +86,6 @@ public final class RowHeadsPane extends Pane {
         }
     }
 
-    /** A press becomes a move once the pointer has gone so far. */
-    private static final double DECIDES = 6;
-
     private final Session session;
     private final Chosen chosen;
     private final RowsInView rowsInView;
@@ -97,7 +95,6 @@ public final class RowHeadsPane extends Pane {
     private final Region mark = new Region();
     private final VBox column = new VBox();
     private ContextMenu menu;
-    private double pressY;
     private int dropAt = -1;
     private final Map<RowId, Head> heads = new HashMap<>();
     private List<RowId> order = List.of();
@@ -189,13 +186,15 @@ public final class RowHeadsPane extends Pane {
         HBox.setHgrow(head.middle, Priority.ALWAYS);
         head.box.getChildren().addAll(head.choice, head.glow, head.mark, head.middle, switches);
         FileDrop.on(head.box, (files, event) -> rowEditor.bring(files, Optional.of(id)));
-        head.box.setOnMousePressed(event -> {
-            choose(id, event);
-            pressY = event.getSceneY();
+        Drag hand = Drag.on(head.box).other(event -> choose(id, event));
+        hand.pressed(event -> choose(id, event)).move(event -> {
+            if (hand.isDecided()) {
+                drag(event);
+            }
+        }).release(event -> drop(id)).ended(() -> {
+            mark.setVisible(false);
             dropAt = -1;
         });
-        head.box.setOnMouseDragged(this::drag);
-        head.box.setOnMouseReleased(event -> drop(id));
         head.box.setOnMouseClicked(event -> {
             if (event.getButton() == MouseButton.PRIMARY && event.getClickCount() == 2 && isOn(head.names, event)) {
                 rename(id);
@@ -236,9 +235,6 @@ public final class RowHeadsPane extends Pane {
 
     /** Shows between which rows a dragged head would go. */
     private void drag(MouseEvent event) {
-        if (Math.abs(event.getSceneY() - pressY) < DECIDES && dropAt < 0) {
-            return;
-        }
         double y = sceneToLocal(event.getSceneX(), event.getSceneY()).getY();
         double top = 0;
         dropAt = 0;
@@ -255,15 +251,13 @@ public final class RowHeadsPane extends Pane {
     }
 
     private void drop(RowId id) {
-        mark.setVisible(false);
-        if (dropAt < 0) {
+        if (dropAt < 0 || session.project().kit().row(id).isEmpty()) {
             return;
         }
         // Rows that the filter hides keep their places: the row goes before the one that is shown there, or to the end.
         List<Row> all = session.project().kit().rows();
         int from = session.project().kit().indexOf(id);
         int to = dropAt < order.size() ? session.project().kit().indexOf(order.get(dropAt)) : all.size();
-        dropAt = -1;
         rowEditor.moveTo(id, to > from ? to - 1 : to);
     }
 

@@ -95,6 +95,15 @@ public final class ProjectStore {
         changed();
     }
 
+    /** Takes back what a gesture has done, as if it had never begun, see {@link History#cancel}. */
+    public boolean cancel(Object gesture) {
+        boolean any = history.cancel(gesture);
+        if (any) {
+            changed();
+        }
+        return any;
+    }
+
     public Optional<String> undo() {
         Optional<String> name = history.undo();
         name.ifPresent(done -> changed());

@@ -74,9 +74,9 @@ public final class Session {
 
     // --- editing ---
 
-    /** Applies an edit as a step of its own; one that the model refuses is told instead. */
-    public void apply(Edit edit) {
-        guarded(() -> store.apply(edit));
+    /** Applies an edit as a step of its own; one that the model refuses is told instead. Answers whether it fits. */
+    public boolean apply(Edit edit) {
+        return guarded(() -> store.apply(edit));
     }
 
     /** Applies an edit as part of a gesture, see {@link ProjectStore#apply(Edit, Object)}. */
@@ -84,12 +84,24 @@ public final class Session {
         guarded(() -> store.apply(edit, gesture));
     }
 
-    /** Does what the model may refuse, which is told then. */
-    public void guarded(Runnable change) {
+    /** Applies an edit instead of what the gesture did so far, see {@link ProjectStore#replace}. */
+    public void replace(Edit edit, Object gesture) {
+        guarded(() -> store.replace(edit, gesture));
+    }
+
+    /** Applies an edit instead of what was tried before, see {@link ProjectStore#tryOut}. Answers whether it fits. */
+    public boolean tryOut(Edit edit, Object trying) {
+        return guarded(() -> store.tryOut(edit, trying));
+    }
+
+    /** Does what the model may refuse, which is told then. Answers whether it was done. */
+    public boolean guarded(Runnable change) {
         try {
             change.run();
+            return true;
         } catch (IllegalArgumentException refused) {
             say(refused.getMessage());
+            return false;
         }
     }
 

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.strip;
 
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
+import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
@@ -30,21 +31,40 @@ public final class StripEdits {
         this.chosen = chosen;
     }
 
-    /** Sets a value of the chosen row; the others that are chosen with it move as far. */
-    public void set(StripValue value, double to, Object of) {
-        set(value, chosen.row(), to, of);
+    /**
+     * The rows that a hand holds.
+     *
+     * @param lead the one it is on
+     * @param all  those that move along, itself among them
+     */
+    public record Rows(RowId lead, List<RowId> all) {
     }
 
-    /** The same, by the row that the hand is on, which is one of the chosen. */
-    public void set(StripValue value, Row lead, double to, Object of) {
-        begin(of);
+    /** The chosen rows, led by the one that is worked on. */
+    public Rows chosen() {
+        return ledBy(chosen.row().id());
+    }
+
+    /** The chosen rows, led by one of them. */
+    public Rows ledBy(RowId lead) {
+        return new Rows(lead, chosen.rows().stream().map(Row::id).toList());
+    }
+
+    /** Sets a value of the row that leads; the others move as far. Rows that are gone by now are left out. */
+    public void set(StripValue value, Rows of, double to, Object gesture) {
+        Kit kit = session.project().kit();
+        Row lead = kit.row(of.lead()).orElse(null);
+        if (lead == null) {
+            return;
+        }
+        begin(gesture);
         double from = value.of(begun.getOrDefault(lead.id(), lead.strip()));
         Map<RowId, Strip> strips = new LinkedHashMap<>();
-        for (Row row : chosen.rows()) {
-            double wished = row.id().equals(lead.id()) ? to : value.moved(value.of(begun.getOrDefault(row.id(), row.strip())), from, to);
+        for (Row row : of.all().stream().flatMap(id -> kit.row(id).stream()).toList()) {
+            double wished = row.equals(lead) ? to : value.moved(value.of(begun.getOrDefault(row.id(), row.strip())), from, to);
             strips.put(row.id(), value.with(row.strip(), wished));
         }
-        apply("Set " + value.title().toLowerCase(Locale.ROOT), strips, of);
+        apply("Set " + value.title().toLowerCase(Locale.ROOT), strips, gesture);
     }
 
     /** Puts a value of the chosen rows where it usually is. */

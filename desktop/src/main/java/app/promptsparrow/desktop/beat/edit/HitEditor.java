@@ -68,7 +68,7 @@ public final class HitEditor {
     }
 
     private void plant(Cell cell) {
-        editRow("Plant a hit in " + chosen.rowName(cell.row()), cell.row(), Set.of(), Set.of(planting.newHit(cell, planting.bassNote(cell.row()))), null);
+        editRow("Plant a hit in " + chosen.rowName(cell.row()), cell.row(), Set.of(), Set.of(planting.newHit(cell, planting.bassNote(cell.row()))));
         hand.select(Set.of(cell));
         auditions.hit(cell);
     }
@@ -97,9 +97,14 @@ public final class HitEditor {
         moveOn(stride);
     }
 
-    /** Replaces what a gesture did so far by putting and clearing hits of one row. */
-    public void editRow(String name, RowId of, Collection<Integer> cleared, Collection<Hit> put, Object gesture) {
-        session.store().replace(new PatternEdit.EditHits(name, pattern(), of, Set.copyOf(cleared), List.copyOf(put)), gesture);
+    /** Puts and clears hits of a row of the shown pattern. */
+    public void editRow(String name, RowId of, Collection<Integer> cleared, Collection<Hit> put) {
+        editRow(name, pattern(), of, cleared, put, null);
+    }
+
+    /** Replaces what a gesture did so far by putting and clearing hits of one row, in the pattern that it began in. */
+    public void editRow(String name, PatternId in, RowId of, Collection<Integer> cleared, Collection<Hit> put, Object gesture) {
+        session.replace(new PatternEdit.EditHits(name, in, of, Set.copyOf(cleared), List.copyOf(put)), gesture);
     }
 
     private PatternId pattern() {
@@ -123,7 +128,7 @@ public final class HitEditor {
         String name = "Remove " + Plural.of(count, "hit") + (steps.size() == 1 ? " from " + chosen.rowName(steps.keySet().iterator().next()) : "");
         List<Edit> edits = new ArrayList<>();
         steps.forEach((r, s) -> edits.add(new PatternEdit.EditHits(name, pattern(), r, s, List.of())));
-        session.store().apply(new Edit.Together(name, edits), gesture);
+        session.apply(new Edit.Together(name, edits), gesture);
     }
 
     /** Removes the selection, or the hit under the cursor. */
@@ -136,49 +141,78 @@ public final class HitEditor {
     // --- changing ---
 
     /**
-     * The selected hits as they were when a gesture began, the steps beside them that are taken, and where the cursor stood. Each call of a
-     * drag begins from it and replaces what the drag did before.
+     * Hits as they were when a gesture began, the pattern they are of, the steps beside them that are taken, and where the cursor stood.
+     * Each call of a drag begins from it and replaces what the drag did before.
      */
-    public record Grip(Map<RowId, List<Hit>> hits, Map<RowId, Set<Integer>> taken, Cell cursor) {
+    public record Grip(Optional<Pattern> pattern, Map<RowId, List<Hit>> hits, Map<RowId, Set<Integer>> taken, Cell cursor) {
         boolean isEmpty() {
-            return hits.isEmpty();
+            return hits.isEmpty() || pattern.isEmpty();
         }
     }
 
+    /** Grips the selected hits. */
     public Grip grip() {
-        Map<RowId, List<Hit>> selected = hand.selected();
+        return grip(hand.selected());
+    }
+
+    private Grip grip(Map<RowId, List<Hit>> hits) {
         Map<RowId, Set<Integer>> taken = new HashMap<>();
-        selected.forEach((row, hits) -> {
+        hits.forEach((row, gripped) -> {
             Set<Integer> others = new TreeSet<>();
             chosen.lane(row).hits().forEach(hit -> others.add(hit.step()));
-            hits.forEach(hit -> others.remove(hit.step()));
+            gripped.forEach(hit -> others.remove(hit.step()));
             taken.put(row, others);
         });
-        return new Grip(selected, taken, hand.cell());
+        return new Grip(chosen.pattern(), hits, taken, hand.cell());
+    }
+
+    /** Which hits are meant, by their places. */
+    public record Meant(Optional<PatternId> pattern, Set<Cell> cells) {
+    }
+
+    /** The selected hits, whatever becomes of them. */
+    public Meant meant() {
+        return new Meant(chosen.pattern().map(Pattern::id), hand.selection());
+    }
+
+    /** The hits that are there of those that were meant. */
+    private Grip grip(Meant meant) {
+        Optional<Pattern> pattern = meant.pattern().flatMap(session.project()::pattern);
+        Map<RowId, List<Hit>> hits = new LinkedHashMap<>();
+        pattern.ifPresent(p -> meant.cells().forEach(cell -> p.lane(cell.row()).at(cell.step()).ifPresent(hit -> hits.computeIfAbsent(cell.row(), row -> new ArrayList<>()).add(hit))));
+        return new Grip(pattern, hits, Map.of(), hand.cell());
+    }
+
+    /** Selects what has become of hits, if their pattern is still shown. */
+    private void select(Grip of, Set<Cell> cells) {
+        if (chosen.pattern().map(Pattern::id).equals(of.pattern.map(Pattern::id)) && !cells.equals(hand.selection())) {
+            hand.select(cells);
+        }
     }
 
     /** Changes every selected hit as one step, or as part of a gesture. */
     void changeSelected(String what, UnaryOperator<Hit> change, Object gesture) {
-        changeEach(what, hand.selected(), (row, hit) -> change.apply(hit), gesture, false);
+        changeEach(what, grip(), (row, hit) -> change.apply(hit), gesture, false);
     }
 
     /** Changes hits as they were when a drag began; each call replaces what the drag did before. */
     public void changeFrom(String what, Grip before, UnaryOperator<Hit> change, Object gesture) {
-        changeEach(what, before.hits, (row, hit) -> change.apply(hit), gesture, true);
+        changeEach(what, before, (row, hit) -> change.apply(hit), gesture, true);
     }
 
     private interface Change {
         Hit of(RowId row, Hit hit);
     }
 
-    private void changeEach(String what, Map<RowId, List<Hit>> before, Change change, Object gesture, boolean replaces) {
-        if (before.isEmpty() || chosen.pattern().isEmpty()) {
+    private void changeEach(String what, Grip before, Change change, Object gesture, boolean replaces) {
+        if (before.isEmpty()) {
             return;
         }
+        PatternId pattern = before.pattern.orElseThrow().id();
         List<Edit> edits = new ArrayList<>();
         Set<Cell> cells = new LinkedHashSet<>();
-        String name = what + " of " + hand.named(before);
-        before.forEach((row, hits) -> {
+        String name = what + " of " + hand.named(before.hits);
+        before.hits.forEach((row, hits) -> {
             Set<Integer> cleared = new TreeSet<>();
             List<Hit> changed = new ArrayList<>();
             for (Hit hit : hits) {
@@ -189,22 +223,20 @@ public final class HitEditor {
                 changed.add(to);
                 cells.add(new Cell(row, to.step()));
             }
-            edits.add(new PatternEdit.EditHits(name, pattern(), row, cleared, changed));
+            edits.add(new PatternEdit.EditHits(name, pattern, row, cleared, changed));
         });
         Edit edit = new Edit.Together(name, edits);
         if (replaces) {
-            session.store().replace(edit, gesture);
+            session.replace(edit, gesture);
         } else {
-            session.store().apply(edit, gesture);
+            session.apply(edit, gesture);
         }
-        if (!cells.equals(hand.selection())) {
-            hand.select(cells);
-        }
+        select(before, cells);
     }
 
-    /** Sets a property of every selected hit. */
-    public void set(HitProperty property, long value, Object gesture) {
-        changeSelected("Set " + property.title(), hit -> property.with(hit, value), gesture);
+    /** Sets a property of every hit that is meant and still there. */
+    public void set(HitProperty property, long value, Meant of) {
+        changeEach("Set " + property.title(), grip(of), (row, hit) -> property.with(hit, value), null, false);
     }
 
     /** Changes a property of every selected hit by a difference, so that their own differences stay. */
@@ -231,8 +263,8 @@ public final class HitEditor {
     public void shift(Grip before, long share, Object gesture) {
         Map<RowId, Map<Integer, Hit>> moved = new HashMap<>();
         before.hits.forEach((row, hits) -> moved.put(row, Shaping.shifted(hits, before.taken.get(row), share,
-                chosen.pattern().orElseThrow().laneSteps(row))));
-        changeEach("Change timing", before.hits, (row, hit) -> moved.get(row).get(hit.step()), gesture, true);
+                before.pattern.orElseThrow().laneSteps(row))));
+        changeEach("Change timing", before, (row, hit) -> moved.get(row).get(hit.step()), gesture, true);
     }
 
     /** Moves the selection by notes of the scale on bass rows and by semitones on drums. */
@@ -255,7 +287,7 @@ public final class HitEditor {
     }
 
     private void changePitch(String what, Change change) {
-        changeEach(what, hand.selected(), change, null, false);
+        changeEach(what, grip(), change, null, false);
         rememberBass(hand.selected());
     }
 
@@ -271,7 +303,7 @@ public final class HitEditor {
     /** A touch key: the next hits get that velocity, and so do the selected ones. */
     public void touchKey(int velocity) {
         planting.setTouch(velocity);
-        set(HitProperty.VELOCITY, velocity, null);
+        set(HitProperty.VELOCITY, velocity, meant());
     }
 
     // --- rolls, flams, slides ---
@@ -297,7 +329,7 @@ public final class HitEditor {
             return;
         }
         boolean all = selected.values().stream().flatMap(List::stream).allMatch(Hit::slide);
-        changeEach(all ? "Take the slide" : "Set a slide", selected, (row, hit) -> all ? hit.withSlide(false)
+        changeEach(all ? "Take the slide" : "Set a slide", grip(selected), (row, hit) -> all ? hit.withSlide(false)
                 : hit.withRoll(null).withFlam(null).withSlide(true), null, false);
     }
 
@@ -309,7 +341,7 @@ public final class HitEditor {
         selected.forEach((row, hits) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, Set.of(),
                 hits.stream().map(hit -> hit.withLength(planting.roomAfter(new Cell(row, hit.step())) * Hit.STEP)).toList())));
         if (!edits.isEmpty()) {
-            session.store().apply(new Edit.Together(name, edits));
+            session.apply(new Edit.Together(name, edits));
         }
     }
 
@@ -333,11 +365,11 @@ public final class HitEditor {
      * @param notes how many notes of the scale bass notes move
      */
     public void move(Grip grip, RowId from, int rows, int steps, int notes, boolean copy, Object gesture) {
-        if (grip.isEmpty() || chosen.pattern().isEmpty()) {
+        if (grip.isEmpty()) {
             return;
         }
         Map<RowId, List<Hit>> before = grip.hits;
-        Pattern p = chosen.pattern().orElseThrow();
+        Pattern p = grip.pattern.orElseThrow();
         int byRows = before.keySet().stream().allMatch(row -> target(row, rows).isPresent()) ? rows : 0;
         long units = clamped(before, p, from, steps) * p.laneStep(from).units();
         Map<RowId, Set<Integer>> cleared = new LinkedHashMap<>();
@@ -362,10 +394,10 @@ public final class HitEditor {
         });
         String name = (copy ? "Copy " : "Move ") + hand.named(before);
         List<Edit> edits = new ArrayList<>();
-        cleared.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, all, List.of())));
-        put.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, pattern(), row, Set.of(), all)));
-        session.store().replace(new Edit.Together(name, edits), gesture);
-        hand.select(cells);
+        cleared.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, p.id(), row, all, List.of())));
+        put.forEach((row, all) -> edits.add(new PatternEdit.EditHits(name, p.id(), row, Set.of(), all)));
+        session.replace(new Edit.Together(name, edits), gesture);
+        select(grip, cells);
         underCursor.forEach(cell -> hand.put(cell.row(), cell.step())); // which goes along
         rememberBass(put);
     }

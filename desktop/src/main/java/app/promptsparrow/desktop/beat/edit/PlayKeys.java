@@ -119,7 +119,7 @@ public final class PlayKeys {
         hand.put(row, hand.cursor());
         Cell cell = new Cell(row, hand.cursor());
         Hit hit = planting.newHit(cell, note).withVelocity(velocity);
-        editor.editRow("Enter a step in " + chosen.rowName(row), row, Set.of(), Set.of(hit), null);
+        editor.editRow("Enter a step in " + chosen.rowName(row), row, Set.of(), Set.of(hit));
         hand.select(Set.of(cell));
         editor.moveOn(planting.stride());
     }
@@ -133,7 +133,7 @@ public final class PlayKeys {
         }
         Cell cell = new Cell(row, hand.cursor());
         Hit hit = hand.hitAt(cell).map(there -> there.withPitch(note)).orElseGet(() -> planting.newHit(cell, note));
-        editor.editRow("Type a note in " + chosen.rowName(row), row, Set.of(), Set.of(hit), null);
+        editor.editRow("Type a note in " + chosen.rowName(row), row, Set.of(), Set.of(hit));
         hand.select(Set.of(cell));
         int steps = Math.max(1, (hit.length() + Hit.STEP - 1) / Hit.STEP);
         ended = hand.cursor() + steps >= chosen.pattern().orElseThrow().laneSteps(row);

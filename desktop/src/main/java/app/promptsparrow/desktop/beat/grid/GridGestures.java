@@ -126,15 +126,16 @@ public final class GridGestures {
      * The first press of a gesture.
      *
      * @param clicks how many presses in quick succession this is
+     * @param of     what all its edits belong to
      */
-    public void press(GridGeometry at, GridScene scene, double x, double y, int clicks, Held keys) {
+    public void press(GridGeometry at, GridScene scene, double x, double y, int clicks, Held keys, Object of) {
         Optional<RowPlace> place = at.rowAt(y);
         kind = Kind.NONE;
         if (place.isEmpty()) {
             return;
         }
         geometry = at;
-        gesture = new Object();
+        gesture = of;
         held = keys;
         pressX = x;
         pressY = y;
@@ -203,7 +204,7 @@ public final class GridGestures {
         kind = lineOwner == null ? Kind.UNDECIDED_EMPTY : Kind.UNDECIDED_END;
         note = place.isLadder() ? place.noteAt(y) : 0;
         Hit planted = presenter.planting().newHit(pressed, note);
-        editor.editRow("Plant a hit in " + presenter.chosen().rowName(pressed.row()), pressed.row(), Set.of(), Set.of(planted), gesture);
+        editor.editRow("Plant a hit in " + presenter.chosen().rowName(pressed.row()), geometry.pattern().id(), pressed.row(), Set.of(), Set.of(planted), gesture);
         presenter.hand().select(Set.of(pressed));
         if (place.isLadder()) {
             presenter.planting().rememberBass(pressed.row(), planted);
@@ -284,7 +285,7 @@ public final class GridGestures {
             }
         }
         editor.editRow("Paint " + Plural.of(fresh, "hit") + " in " + presenter.chosen().rowName(pressed.row()),
-                pressed.row(), Set.of(), painted, gesture);
+                geometry.pattern().id(), pressed.row(), Set.of(), painted, gesture);
         presenter.hand().select(cells);
         presenter.hand().put(pressed.row(), to);
     }
@@ -292,7 +293,7 @@ public final class GridGestures {
     private void plantedVelocity(double dy) {
         int velocity = Hit.clampVelocity(presenter.planting().touch() - (int) Math.round(dy / GridGeometry.pixelsPerVelocity()));
         Hit hit = presenter.planting().newHit(pressed, note).withVelocity(velocity);
-        editor.editRow("Plant a hit in " + presenter.chosen().rowName(pressed.row()), pressed.row(), Set.of(), Set.of(hit), gesture);
+        editor.editRow("Plant a hit in " + presenter.chosen().rowName(pressed.row()), geometry.pattern().id(), pressed.row(), Set.of(), Set.of(hit), gesture);
         presenter.session().say("velocity " + velocity);
     }
 
@@ -307,7 +308,7 @@ public final class GridGestures {
             }
         }
         Hit hit = presenter.planting().newHit(pressed, note).withLength(Math.min(steps, Math.max(1, room)) * Hit.STEP);
-        editor.editRow("Draw a note in " + presenter.chosen().rowName(pressed.row()), pressed.row(), Set.of(), Set.of(hit), gesture);
+        editor.editRow("Draw a note in " + presenter.chosen().rowName(pressed.row()), geometry.pattern().id(), pressed.row(), Set.of(), Set.of(hit), gesture);
         presenter.planting().rememberBass(pressed.row(), hit);
     }
 

@@ -47,12 +47,12 @@ final class HitPage extends InspectorPage {
             this.scale = scale;
             field = new ValueField(title, min, max, step, usual, format, parse);
             field.textField().setId("hit-" + property.title().replaceAll("[^a-z]+", "-"));
-            field.onAsk(this::ask);
+            field.onAsk(presenter.editor()::meant, this::ask);
         }
 
-        private void ask(double value, Object of) {
+        private void ask(HitEditor.Meant meant, double value, Object of) {
             if (of == null) {
-                presenter.editor().set(property, Math.round(value * scale), null);
+                presenter.editor().set(property, Math.round(value * scale), meant);
                 return;
             }
             if (of != gesture) {

@@ -2,13 +2,14 @@ package app.promptsparrow.desktop.beat.inspector;
 
 import app.promptsparrow.demo.StarterPatterns;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
-import app.promptsparrow.desktop.control.Fields;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Refused;
+import app.promptsparrow.desktop.control.Typed;
 import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.ProjectEdit;
@@ -36,9 +37,11 @@ final class PatternPage extends InspectorPage {
     private static final String NONE = "none";
 
     private TextField name;
+    private Typed<Optional<PatternId>> typedName;
     private ValueField length;
     private ComboBox<String> step;
     private TextField meter;
+    private Typed<Optional<PatternId>> typedMeter;
     private ValueField swing;
     private Label duration;
     private Label lineUp;
@@ -63,10 +66,9 @@ final class PatternPage extends InspectorPage {
         origin = Forms.second("");
         name.setId("pattern-name");
         name.setAccessibleText("Pattern name");
-        Fields.commit(name, this::rename, () -> presenter.chosen().pattern().ifPresent(p -> name.setText(p.name())));
+        typedName = new Typed<>(name, this::shown, this::rename);
         length.textField().setId("pattern-length");
-        length.onAsk((value, gesture) -> presenter.chosen().pattern().ifPresent(p ->
-                presenter.session().apply(new PatternEdit.SetLength(p.id(), (int) Math.round(value)), gesture)));
+        length.onAsk(this::shown, (pattern, value, gesture) -> pattern.ifPresent(id -> presenter.session().apply(new PatternEdit.SetLength(id, (int) Math.round(value)), gesture)));
         step.setId("pattern-step");
         step.getItems().setAll(StepValue.all().stream().map(StepValue::text).toList());
         step.setVisibleRowCount(12);
@@ -80,9 +82,9 @@ final class PatternPage extends InspectorPage {
         meter.setAccessibleText("The pattern's own meter");
         meter.setPrefColumnCount(5);
         meter.setPromptText("project's");
-        Fields.commit(meter, this::setMeter, () -> presenter.chosen().pattern().ifPresent(p -> meter.setText(p.meter().map(Meter::text).orElse(""))));
+        typedMeter = new Typed<>(meter, this::shown, this::setMeter);
         swing.textField().setId("pattern-swing");
-        swing.onAsk((value, gesture) -> presenter.chosen().pattern().ifPresent(p -> presenter.session().apply(new PatternEdit.SetPatternSwing(p.id(), swing(value)), gesture)));
+        swing.onAsk(this::shown, (pattern, value, gesture) -> pattern.ifPresent(id -> presenter.session().apply(new PatternEdit.SetPatternSwing(id, swing(value)), gesture)));
         MenuButton starters = new MenuButton("Start from …");
         starters.setId("starters");
         starters.setMaxWidth(Double.MAX_VALUE);
@@ -158,26 +160,22 @@ final class PatternPage extends InspectorPage {
         show(guide, guides, 1 + presenter.rowsInView().guide().map(id -> rows.stream().map(Row::id).toList().indexOf(id)).orElse(-1));
     }
 
-    private void rename() {
-        presenter.chosen().pattern().ifPresent(p -> {
-            String to = name.getText().strip();
-            if (!isUpdating() && !to.isEmpty() && !to.equals(p.name())) {
-                presenter.session().apply(new PatternEdit.RenamePattern(p.id(), to));
-            }
-        });
+    /** The pattern that what is typed or dragged here is for. */
+    private Optional<PatternId> shown() {
+        return presenter.chosen().pattern().map(Pattern::id);
     }
 
-    private void setMeter() {
-        presenter.chosen().pattern().filter(p -> !isUpdating()).ifPresent(p -> {
-            String typed = meter.getText().strip();
-            Optional<Meter> wished = Meter.parse(typed);
-            if (!typed.isEmpty() && wished.isEmpty()) {
-                Refused.tell(meter, Meter.RULE + ", such as 6/8, or nothing for the project's, not '" + Shown.text(typed) + "'");
-                meter.setText(p.meter().map(Meter::text).orElse(""));
-            } else if (!wished.equals(p.meter())) {
-                presenter.session().apply(new PatternEdit.SetPatternMeter(p.id(), wished));
-            }
-        });
+    private void rename(Optional<PatternId> of, String typed) {
+        of.filter(id -> !typed.isBlank()).ifPresent(id -> presenter.session().apply(new PatternEdit.RenamePattern(id, typed.strip())));
+    }
+
+    private void setMeter(Optional<PatternId> of, String typed) {
+        Optional<Meter> wished = Meter.parse(typed.strip());
+        if (!typed.isBlank() && wished.isEmpty()) {
+            Refused.tell(meter, Meter.RULE + ", such as 6/8, or nothing for the project's, not '" + Shown.text(typed) + "'");
+        } else {
+            of.ifPresent(id -> presenter.session().apply(new PatternEdit.SetPatternMeter(id, wished)));
+        }
     }
 
     @Override
@@ -186,12 +184,8 @@ final class PatternPage extends InspectorPage {
         setDisable(pattern.isEmpty());
         pattern.ifPresent(p -> {
             Meter now = presenter.session().project().meterOf(p);
-            if (!name.isFocused()) {
-                name.setText(p.name());
-            }
-            if (!meter.isFocused()) {
-                meter.setText(p.meter().map(Meter::text).orElse(""));
-            }
+            typedName.show(p.name());
+            typedMeter.show(p.meter().map(Meter::text).orElse(""));
             length.show(p.length());
             step.setValue(p.step().text());
             showSwing(swing, p.swing());

@@ -7,9 +7,11 @@ import app.promptsparrow.desktop.control.ValueField;
 import app.promptsparrow.desktop.rows.RowFields;
 import app.promptsparrow.kit.Lean;
 import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.LineUp;
 import app.promptsparrow.pattern.Pattern;
+import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.text.Plural;
@@ -54,13 +56,12 @@ final class RowPage extends InspectorPage {
         laneStep = new ComboBox<>();
         laneSwing = ownSwing("follows");
         lineUp = Forms.second("");
-        lean.onAsk((value, gesture) -> {
-            Row row = presenter.chosen().row();
+        lean.onAsk(() -> presenter.chosen().row().id(), (id, value, gesture) -> presenter.session().project().kit().row(id).ifPresent(row -> {
             int amount = (int) Math.round(Math.max(-leanUnit.most, Math.min(leanUnit.most, value)) * 1_000);
             presenter.session().apply(new KitEdit.SetRow("Set row late or early: " + row.name(), row.withLean(amount == 0 ? Lean.NONE : new Lean(leanUnit.unit, amount))), gesture);
-        });
-        laneLength.onAsk((value, gesture) -> shape(lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
-        laneSwing.onAsk((value, gesture) -> shape(lane -> lane.withSwing(swing(value)), gesture));
+        }));
+        laneLength.onAsk(this::lane, (of, value, gesture) -> shape(of, lane -> lane.withLength(value < 1 ? OptionalInt.empty() : OptionalInt.of((int) Math.round(value))), gesture));
+        laneSwing.onAsk(this::lane, (of, value, gesture) -> shape(of, lane -> lane.withSwing(swing(value)), gesture));
         List<String> steps = new ArrayList<>(List.of(FOLLOWS));
         StepValue.all().forEach(step -> steps.add(step.text()));
         laneStep.getItems().setAll(steps);
@@ -80,10 +81,18 @@ final class RowPage extends InspectorPage {
                 Forms.second("What gets through"), fields.lowCut(), fields.highCut(), fields.lowShelf(), fields.highShelf(), fields.drive(), fields.send(), fields.dip(), fields.giveWay(), Forms.gap(), fields.midiNote(), fields.percussionMap(), fields.midiChannel(), fields.midiOnly());
     }
 
-    private void shape(UnaryOperator<Lane> change, Object gesture) {
-        presenter.chosen().pattern().ifPresent(p -> {
-            Lane lane = change.apply(p.lane(presenter.chosen().row().id()));
-            presenter.session().apply(new PatternEdit.ShapeLane(p.id(), presenter.chosen().row().id(), lane.step(), lane.length(), lane.swing()), gesture);
+    /** The lane that what is typed or dragged here is for. */
+    private record LaneOf(Optional<PatternId> pattern, RowId row) {
+    }
+
+    private LaneOf lane() {
+        return new LaneOf(presenter.chosen().pattern().map(Pattern::id), presenter.chosen().row().id());
+    }
+
+    private void shape(LaneOf of, UnaryOperator<Lane> change, Object gesture) {
+        of.pattern.flatMap(presenter.session().project()::pattern).ifPresent(p -> {
+            Lane lane = change.apply(p.lane(of.row));
+            presenter.session().apply(new PatternEdit.ShapeLane(p.id(), of.row, lane.step(), lane.length(), lane.swing()), gesture);
         });
     }
 

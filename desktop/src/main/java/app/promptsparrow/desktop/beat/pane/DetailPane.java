@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.beat.edit.HitProperty;
 import app.promptsparrow.desktop.beat.grid.DetailScale;
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
 import app.promptsparrow.desktop.beat.show.Cell;
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.theme.SeedShape;
@@ -51,11 +52,11 @@ final class DetailPane extends HBox {
     private String shown = "velocity";
     private GridGeometry geometry;
     private double from;
-    private Object gesture;
+    private final Drag hand;
+    /** Whose hits are drawn since the press. */
+    private RowId held;
     private List<Hit> before = List.of();
     private final Map<Integer, Long> drawn = new HashMap<>();
-    private double pressX;
-    private double pressY;
     private double lastX;
     private double lastY;
 
@@ -86,9 +87,7 @@ final class DetailPane extends HBox {
         field.setMinWidth(0);
         HBox.setHgrow(field, Priority.ALWAYS);
         getChildren().addAll(left, field);
-        canvas.setOnMousePressed(this::press);
-        canvas.setOnMouseDragged(this::drag);
-        canvas.setOnMouseReleased(event -> gesture = null);
+        hand = Drag.on(canvas).press(event -> geometry != null && presenter.chosen().pattern().isPresent()).pressed(this::press).move(this::drag);
     }
 
     void setTheme(Theme to) {
@@ -105,14 +104,11 @@ final class DetailPane extends HBox {
     // --- drawing with the mouse ---
 
     private void press(MouseEvent event) {
-        if (geometry == null || presenter.chosen().pattern().isEmpty()) {
-            return;
-        }
-        before = presenter.chosen().lane(row()).hits();
+        held = row();
+        before = presenter.chosen().lane(held).hits();
         drawn.clear();
-        gesture = new Object();
-        pressX = lastX = event.getX();
-        pressY = lastY = event.getY();
+        lastX = event.getX();
+        lastY = event.getY();
         if (event.getClickCount() == 2) {
             between(event.getX(), event.getX()).forEach(hit -> drawn.put(hit.step(), (long) scale().usual()));
             apply();
@@ -122,12 +118,9 @@ final class DetailPane extends HBox {
     }
 
     private void drag(MouseEvent event) {
-        if (gesture == null) {
-            return;
-        }
         boolean straight = event.isShiftDown();
-        double startX = straight ? pressX : lastX;
-        double startY = straight ? pressY : lastY;
+        double startX = straight ? hand.pressX() : lastX;
+        double startY = straight ? hand.pressY() : lastY;
         if (straight) {
             drawn.clear();
         }
@@ -144,9 +137,9 @@ final class DetailPane extends HBox {
 
     /** The hits that a stroke passes over, or the one it stands on. */
     private List<Hit> between(double a, double b) {
-        double reach = Math.max(5, Math.min(14, geometry.stepWidth(row()) / 2));
+        double reach = Math.max(5, Math.min(14, geometry.stepWidth(held) / 2));
         return before.stream().filter(hit -> x(hit) >= Math.min(a, b) - reach && x(hit) <= Math.max(a, b) + reach)
-                .filter(hit -> !geometry.pattern().isBeyond(row(), hit)).toList();
+                .filter(hit -> !geometry.pattern().isBeyond(held, hit)).toList();
     }
 
     private void apply() {
@@ -160,8 +153,8 @@ final class DetailPane extends HBox {
             }
         }
         if (!changed.isEmpty()) {
-            named.put(row(), changed);
-            presenter.editor().editRow("Draw " + property.title() + " of " + presenter.hand().named(named), row(), Set.of(), changed, gesture);
+            named.put(held, changed);
+            presenter.editor().editRow("Draw " + property.title() + " of " + presenter.hand().named(named), geometry.pattern().id(), held, Set.of(), changed, hand.gesture());
         }
     }
 

@@ -44,7 +44,7 @@ final class GridMenu {
         } else {
             made.item("plant", "Plant a hit", () -> {
                 presenter.editor().editRow("Plant a hit in " + presenter.chosen().rowName(cell.row()), cell.row(), Set.of(),
-                        Set.of(presenter.planting().newHit(cell, note)), null);
+                        Set.of(presenter.planting().newHit(cell, note)));
                 presenter.hand().select(Set.of(cell));
             });
         }

@@ -9,6 +9,7 @@ import app.promptsparrow.desktop.beat.paint.GridPicture;
 import app.promptsparrow.desktop.beat.paint.RowPicture;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.command.HeldKeys;
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.rows.RowPlace;
@@ -89,12 +90,12 @@ public final class GridPane extends Pane {
         band.setManaged(false);
         band.setVisible(false);
         getChildren().addAll(picture, band, playhead);
-        setOnMousePressed(this::press);
-        setOnMouseDragged(event -> {
+        Drag drag = Drag.on(this).press(this::press).other(this::pressOther);
+        drag.pressed(event -> gestures.press(geometry, scene, sceneX(event), event.getY(), event.getClickCount(), heldKeys(event), drag.gesture()));
+        drag.move(event -> {
             gestures.drag(sceneX(event), event.getY());
             showBand();
-        });
-        setOnMouseReleased(event -> {
+        }).ended(() -> {
             gestures.release();
             showBand();
         });
@@ -153,25 +154,29 @@ public final class GridPane extends Pane {
         return lit.size();
     }
 
-    private void press(MouseEvent event) {
+    private boolean press(MouseEvent event) {
         requestFocus();
         if (menu != null) {
             menu.hide();
         }
         if (geometry == null) {
-            return;
+            return false;
         }
-        if (event.getButton() == MouseButton.SECONDARY) {
+        held.serve();
+        return true;
+    }
+
+    private void pressOther(MouseEvent event) {
+        requestFocus();
+        if (menu != null) {
+            menu.hide();
+        }
+        if (geometry != null && event.getButton() == MouseButton.SECONDARY) {
             cellAt(event.getX(), event.getY()).ifPresent(cell -> {
                 int note = geometry.place(cell.row()).filter(RowPlace::isLadder).map(place -> place.noteAt(event.getY())).orElse(0);
                 showMenu(cell, note, event.getScreenX(), event.getScreenY());
             });
         }
-        if (event.getButton() != MouseButton.PRIMARY) {
-            return;
-        }
-        held.serve();
-        gestures.press(geometry, scene, sceneX(event), event.getY(), event.getClickCount(), heldKeys(event));
     }
 
     private void showMenu(Cell cell, int note, double screenX, double screenY) {

@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.beat.pane;
 
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
 import app.promptsparrow.desktop.beat.grid.GridScene;
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.theme.Theme;
 import java.util.function.DoubleConsumer;
 import javafx.scene.canvas.Canvas;
@@ -39,8 +40,7 @@ final class OverviewPane extends Pane {
         setMinWidth(0);
         setVisible(false);
         setManaged(false);
-        addEventHandler(MouseEvent.MOUSE_PRESSED, this::go);
-        addEventHandler(MouseEvent.MOUSE_DRAGGED, this::go);
+        Drag.on(this).pressed(this::go).move(this::go);
     }
 
     void setTheme(Theme to) {

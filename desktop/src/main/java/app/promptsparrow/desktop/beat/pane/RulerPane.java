@@ -2,6 +2,7 @@ package app.promptsparrow.desktop.beat.pane;
 
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
 import app.promptsparrow.desktop.beat.show.Cell;
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.Pattern;
@@ -13,7 +14,6 @@ import java.util.function.Consumer;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.input.MouseButton;
 import javafx.scene.layout.Pane;
 import javafx.scene.shape.Rectangle;
 import javafx.scene.text.Font;
@@ -38,7 +38,7 @@ final class RulerPane extends Pane {
     private Drawn shows;
     private double drawnFrom;
     private Optional<Playing.Range> loop = Optional.empty();
-    private double pressedAt;
+    private final Drag hand = Drag.on(this);
     /** What would loop if the mouse were let go now. */
     private Optional<Playing.Range> dragged = Optional.empty();
 
@@ -130,12 +130,7 @@ final class RulerPane extends Pane {
 
     /** Tells the stretch of time that is pressed: a beat, or a bar in the top line. */
     void onPress(Pressed listener) {
-        setOnMousePressed(event -> {
-            pressedAt = event.getX();
-            dragged = Optional.empty();
-            if (drawn == null || event.getButton() != MouseButton.PRIMARY) {
-                return;
-            }
+        hand.press(event -> drawn != null).pressed(event -> {
             long at = unitsAt(event.getX());
             long unit = event.getY() < 16 ? drawnMeter.barUnits() : drawnMeter.beatUnits();
             listener.stretch(at / unit * unit, (at / unit + 1) * unit, event.isShiftDown());
@@ -152,20 +147,21 @@ final class RulerPane extends Pane {
      * @param redraw shows what would loop while it is dragged
      */
     void onLoop(Consumer<Optional<Playing.Range>> listener, Runnable redraw) {
-        setOnMouseDragged(event -> {
-            if (drawn != null && Math.abs(event.getX() - pressedAt) >= 6) {
+        hand.move(event -> {
+            if (hand.isDecided() && drawn != null) {
                 long beat = drawnMeter.beatUnits();
-                long from = unitsAt(Math.min(pressedAt, event.getX())) / beat * beat;
-                long to = Math.min(drawn.pattern().durationUnits(), (unitsAt(Math.max(pressedAt, event.getX())) / beat + 1) * beat);
+                long from = unitsAt(Math.min(hand.pressX(), event.getX())) / beat * beat;
+                long to = Math.min(drawn.pattern().durationUnits(), (unitsAt(Math.max(hand.pressX(), event.getX())) / beat + 1) * beat);
                 dragged = Optional.of(new Playing.Range(drawn.pattern().id(), from, to));
                 redraw.run();
             }
-        });
-        setOnMouseReleased(event -> {
+        }).release(event -> {
             if (dragged.isPresent()) {
                 listener.accept(dragged);
-                dragged = Optional.empty();
             }
+        }).ended(() -> {
+            dragged = Optional.empty();
+            redraw.run();
         });
         setOnMouseClicked(event -> {
             if (event.getClickCount() == 2 && event.isStillSincePress() && loop.isPresent()) {

@@ -201,23 +201,41 @@ public final class KitPresenter {
         session.tell();
     }
 
-    public void changeLayer(int index, String what, UnaryOperator<Layer> change, Object gesture) {
-        Row row = chosen.row();
-        List<Layer> layers = new ArrayList<>(row.layers());
-        session.guarded(() -> {
-            layers.set(index, change.apply(layers.get(index)));
+    /** A layer of a row. */
+    public record LayerOf(RowId row, int index) {
+    }
+
+    /** The layer that is worked on. */
+    public LayerOf layerOf() {
+        return layerOf(layerIndex());
+    }
+
+    /** A layer of the chosen row. */
+    public LayerOf layerOf(int index) {
+        return new LayerOf(chosen.row().id(), index);
+    }
+
+    public void changeLayer(int index, String what, UnaryOperator<Layer> change) {
+        changeLayer(layerOf(index), what, change, null);
+    }
+
+    /** Changes a layer, if it is still there. */
+    public void changeLayer(LayerOf of, String what, UnaryOperator<Layer> change, Object gesture) {
+        session.project().kit().row(of.row()).filter(row -> of.index() < row.layers().size()).ifPresent(row -> session.guarded(() -> {
+            List<Layer> layers = new ArrayList<>(row.layers());
+            layers.set(of.index(), change.apply(layers.get(of.index())));
             apply(what, row.withLayers(layers), gesture);
-        });
+        }));
     }
 
     /** Turns a control of the layer's recipe. */
-    public void setControl(String name, double value, Object gesture) {
-        changeLayer(layerIndex(), "Set " + name.replace('-', ' '), one -> one.withSound(((Recipe) one.sound()).with(name, value)), gesture);
+    public void setControl(LayerOf of, String name, double value, Object gesture) {
+        changeLayer(of, "Set " + name.replace('-', ' '), one -> one.sound() instanceof Recipe recipe ? one.withSound(recipe.with(name, value)) : one, gesture);
     }
 
     /** Says at which pitch a sample plays as it is. */
-    public void setRoot(int cents, Object gesture) {
-        changeLayer(layerIndex(), "Set root note", one -> one.withSound(((SampleSound) one.sound()).withRootCents(cents)), gesture);
+    public void setRoot(LayerOf of, int cents, Object gesture) {
+        changeLayer(of, "Set root note", one -> one.sound() instanceof SampleSound sample ? one.withSound(sample.withRootCents(cents)) : one, gesture);
     }
 
     private static String facts(SampleBuffer frames, int rateHz) {

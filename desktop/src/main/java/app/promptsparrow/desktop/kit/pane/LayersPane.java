@@ -179,8 +179,8 @@ final class LayersPane extends VBox {
             }
             from.textField().setId("layer-" + index + "-from");
             to.textField().setId("layer-" + index + "-to");
-            from.onAsk((value, gesture) -> presenter.changeLayer(index, "Set velocities", one -> one.withVelocities((int) Math.round(value), Math.max(one.to(), (int) Math.round(value))), gesture));
-            to.onAsk((value, gesture) -> presenter.changeLayer(index, "Set velocities", one -> one.withVelocities(Math.min(one.from(), (int) Math.round(value)), (int) Math.round(value)), gesture));
+            from.onAsk(() -> presenter.layerOf(index), (of, value, gesture) -> presenter.changeLayer(of, "Set velocities", one -> one.withVelocities((int) Math.round(value), Math.max(one.to(), (int) Math.round(value))), gesture));
+            to.onAsk(() -> presenter.layerOf(index), (of, value, gesture) -> presenter.changeLayer(of, "Set velocities", one -> one.withVelocities(Math.min(one.from(), (int) Math.round(value)), (int) Math.round(value)), gesture));
             for (ToggleButton button : List.of(mute, solo)) {
                 button.getStyleClass().add("row-switch");
                 button.setMinWidth(Region.USE_PREF_SIZE);
@@ -201,7 +201,7 @@ final class LayersPane extends VBox {
             reversed.setId("layer-" + index + "-reversed");
             reversed.setMinWidth(Region.USE_PREF_SIZE);
             Tips.on(reversed, "Played from its end to its start");
-            reversed.setOnAction(event -> presenter.changeLayer(index, "Reverse layer", one -> one.withSpan(one.span().withReversed(reversed.isSelected())), null));
+            reversed.setOnAction(event -> presenter.changeLayer(index, "Reverse layer", one -> one.withSpan(one.span().withReversed(reversed.isSelected()))));
             VBox head = new VBox(2, top, new HBox(6, reversed, range));
             head.setMinWidth(188);
             head.setMaxWidth(188);
@@ -209,15 +209,15 @@ final class LayersPane extends VBox {
             HBox.setHgrow(waveform, Priority.ALWAYS);
             level = ValueField.decibels("level", Layer.LEAST_DB, Layer.MOST_DB).compact();
             level.textField().setId("layer-" + index + "-level");
-            level.onAsk((value, gesture) -> presenter.changeLayer(index, "Set layer level", one -> one.withLevelDb(Math.rint(value * 10) / 10), gesture));
+            level.onAsk(() -> presenter.layerOf(index), (of, value, gesture) -> presenter.changeLayer(of, "Set layer level", one -> one.withLevelDb(Math.rint(value * 10) / 10), gesture));
             tune = new ValueField("tune", -24, 24, 1, 0, RowFields::tuneText, Numbers::number).compact();
             tune.textField().setId("layer-" + index + "-tune");
-            tune.onAsk((value, gesture) -> presenter.changeLayer(index, "Tune layer", one -> one.withTune(one.tune().withCents((int) Math.round(value * 100))), gesture));
+            tune.onAsk(() -> presenter.layerOf(index), (of, value, gesture) -> presenter.changeLayer(of, "Tune layer", one -> one.withTune(one.tune().withCents((int) Math.round(value * 100))), gesture));
             kept.getStyleClass().add("small-choice");
             kept.setId("layer-" + index + "-kept");
             kept.setMinWidth(Region.USE_PREF_SIZE);
             Tips.on(kept, RowFields.TUNE_KEPT);
-            kept.setOnAction(event -> presenter.changeLayer(index, "Keep length", one -> one.withTune(one.tune().withLengthKept(kept.isSelected())), null));
+            kept.setOnAction(event -> presenter.changeLayer(index, "Keep length", one -> one.withTune(one.tune().withLengthKept(kept.isSelected()))));
             VBox values = new VBox(0, level, tune);
             values.setMinWidth(128);
             values.setMaxWidth(128);
@@ -229,7 +229,7 @@ final class LayersPane extends VBox {
         }
 
         private void heard(Heard to) {
-            presenter.changeLayer(index, to.muted() ? "Mute layer" : to.soloed() ? "Solo layer" : "Hear layer", one -> one.withHeard(to), null);
+            presenter.changeLayer(index, to.muted() ? "Mute layer" : to.soloed() ? "Solo layer" : "Hear layer", one -> one.withHeard(to));
         }
 
         void update(Row row, Layer layer) {

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.kit.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.theme.Theme;
@@ -13,7 +14,6 @@ import java.util.Optional;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
@@ -29,7 +29,6 @@ final class OutlinesPane extends Pane {
     static final double LEFT = 26;
     private static final double TEXT = 58;
     private static final double LEAST = 140;
-    private static final double DECIDES = 6;
     private static final double FLOOR_DB = -54;
     private static final double NEAR_END = 9;
     /** Time that a pulse may spend on outlines of rows that have none yet. */
@@ -44,15 +43,11 @@ final class OutlinesPane extends Pane {
     private boolean incomplete;
     private long litUntilNs;
 
+    private final Drag hand;
     private Row pressed;
-    private double pressX;
-    private double pressY;
     private double startDb;
     private double startLengthMs;
     private boolean atEnd;
-    private Object gesture;
-    private boolean decided;
-    private boolean along;
 
     OutlinesPane(KitPresenter presenter, Theme theme) {
         this.presenter = presenter;
@@ -65,9 +60,7 @@ final class OutlinesPane extends Pane {
         getStyleClass().add("outlines");
         setMinWidth(LEAST);
         setPrefWidth(LEAST); // and what the shelf leaves, whatever it was before the window was made smaller
-        setOnMousePressed(this::press);
-        setOnMouseDragged(this::drag);
-        setOnMouseReleased(event -> gesture = null);
+        hand = Drag.on(this).press(this::press).move(this::drag);
         setOnMouseMoved(event -> rowAt(event.getY()).ifPresent(row -> setCursor(isAtEnd(row, event.getX()) ? Cursor.H_RESIZE : Cursor.DEFAULT)));
         widthProperty().addListener(observable -> redraw());
     }
@@ -214,45 +207,32 @@ final class OutlinesPane extends Pane {
         return Math.abs(x - x(presenter.outline(row).lengthMs())) <= NEAR_END;
     }
 
-    private void press(MouseEvent event) {
-        pressed = rowAt(event.getY()).orElse(null);
-        if (pressed == null || event.getButton() != MouseButton.PRIMARY) {
-            pressed = null;
-            return;
-        }
-        presenter.chosen().chooseRow(pressed.id());
-        pressX = event.getX();
-        pressY = event.getY();
-        startDb = pressed.strip().levelDb();
-        startLengthMs = presenter.outline(pressed).lengthMs();
-        atEnd = isAtEnd(pressed, pressX);
-        decided = false;
-        gesture = new Object();
-        if (!atEnd) {
-            presenter.hear(pressed.id(), presenter.touch());
-        }
+    private boolean press(MouseEvent event) {
+        Optional<Row> on = rowAt(event.getY());
+        on.ifPresent(row -> {
+            pressed = row;
+            presenter.chosen().chooseRow(row.id());
+            startDb = row.strip().levelDb();
+            startLengthMs = presenter.outline(row).lengthMs();
+            atEnd = isAtEnd(row, event.getX());
+            if (!atEnd) {
+                presenter.hear(row.id(), presenter.touch());
+            }
+        });
+        return on.isPresent();
     }
 
     private void drag(MouseEvent event) {
-        if (pressed == null || gesture == null) {
-            return;
-        }
-        double dx = event.getX() - pressX;
-        double dy = pressY - event.getY();
-        if (!decided && Math.hypot(dx, dy) >= DECIDES) {
-            decided = true;
-            along = Math.abs(dx) > Math.abs(dy);
-        }
         Row now = presenter.session().project().kit().row(pressed.id()).orElse(null);
-        if (!decided || now == null) {
+        if (!hand.isDecided() || now == null) {
             return;
         }
-        if (along && atEnd && startLengthMs > 0) {
+        if (hand.isAlong() && atEnd && startLengthMs > 0) {
             // from what it was at the press, so that a drag back and forth comes back to where it was
             double wished = Outline.ms(Math.max(0, Math.min(1, (event.getX() - LEFT) / scaleWidth(getWidth()))));
-            presenter.setLength(pressed.withStrip(now.strip()), Math.max(0.02, wished / startLengthMs), gesture);
-        } else if (!along) {
-            presenter.setLevel(now, startDb + dy * (event.isShiftDown() ? 0.05 : 0.25), gesture);
+            presenter.setLength(pressed.withStrip(now.strip()), Math.max(0.02, wished / startLengthMs), hand.gesture());
+        } else if (!hand.isAlong()) {
+            presenter.setLevel(now, startDb - hand.dy(event) * (event.isShiftDown() ? 0.05 : 0.25), hand.gesture());
         }
     }
 }

@@ -40,7 +40,7 @@ final class SoundPage extends Page {
     protected void build() {
         root = new ValueField("Root note", 0, 127, 1, 60, this::noteText, presenter.session()::note);
         root.textField().setId("sample-root");
-        root.onAsk((value, gesture) -> presenter.setRoot((int) Math.round(value * 100), gesture));
+        root.onAsk(presenter::layerOf, (of, value, gesture) -> presenter.setRoot(of, (int) Math.round(value * 100), gesture));
         part.getChildren().addAll(part("Starts at", "sample-start", 5_000, span -> span.startUs(), (span, us) -> span.withStartUs(us)),
                 part("Ends at", "sample-end", 30_000, span -> span.endUs(), (span, us) -> span.withEndUs(us)),
                 part("Fades out in", "sample-fade", 5_000, span -> span.fadeUs(), (span, us) -> span.withFadeUs(us)));
@@ -79,7 +79,7 @@ final class SoundPage extends Page {
     private ValueField part(String name, String id, double most, ToLongFunction<Span> get, BiFunction<Span, Long, Span> with) {
         ValueField field = new ValueField(name, 0, most, 1, 0, ms -> ms == 0 && id.equals("sample-end") ? "the end" : Numbers.text(ms) + " ms", Numbers.or("the end", 0));
         field.textField().setId(id);
-        field.onAsk((value, gesture) -> presenter.changeLayer(presenter.layerIndex(), "Set " + name.toLowerCase(Locale.ROOT), one -> one.withSpan(with.apply(one.span(), Math.round(value * 1_000))), gesture));
+        field.onAsk(presenter::layerOf, (of, value, gesture) -> presenter.changeLayer(of, "Set " + name.toLowerCase(Locale.ROOT), one -> one.withSpan(with.apply(one.span(), Math.round(value * 1_000))), gesture));
         updates.add(() -> field.show(get.applyAsLong(presenter.layer().span()) / 1_000.0));
         return field;
     }
@@ -96,7 +96,7 @@ final class SoundPage extends Page {
         ValueField field = new ValueField(name, shown(control, control.min()), shown(control, control.max()), grain(control), shown(control, control.usual()),
                 value -> text(control, value), typed -> read(control, typed));
         field.textField().setId("control-" + control.name());
-        field.onAsk((value, gesture) -> presenter.setControl(control.name(), Math.max(control.min(), Math.min(control.max(), kept(control, value))), gesture));
+        field.onAsk(presenter::layerOf, (of, value, gesture) -> presenter.setControl(of, control.name(), Math.max(control.min(), Math.min(control.max(), kept(control, value))), gesture));
         return field;
     }
 

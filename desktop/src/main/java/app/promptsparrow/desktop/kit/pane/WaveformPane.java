@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.kit.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.theme.Theme;
@@ -37,8 +38,9 @@ final class WaveformPane extends Pane {
     private Theme theme;
     private SampleBuffer buffer;
     private Object made;
+    private final Drag hand;
     private Handle gripped = Handle.NONE;
-    private Object gesture;
+    private KitPresenter.LayerOf held;
 
     WaveformPane(KitPresenter presenter, int index) {
         this.presenter = presenter;
@@ -50,16 +52,17 @@ final class WaveformPane extends Pane {
         Tips.on(this, "Drag the ends to play only a part, the upper dot for a fade; press to hear the row");
         widthProperty().addListener(observable -> redraw());
         setOnMouseMoved(event -> setCursor(handleAt(event) == Handle.NONE ? Cursor.DEFAULT : Cursor.H_RESIZE));
-        setOnMousePressed(event -> {
-            presenter.chooseLayer(index);
-            gripped = handleAt(event);
-            gesture = new Object();
-            if (gripped == Handle.NONE) {
-                presenter.hearChosen();
-            }
-        });
-        setOnMouseDragged(this::drag);
-        setOnMouseReleased(event -> gripped = Handle.NONE);
+        hand = Drag.on(this).press(this::press).move(this::drag);
+    }
+
+    private boolean press(MouseEvent event) {
+        presenter.chooseLayer(index);
+        held = presenter.layerOf(index);
+        gripped = handleAt(event);
+        if (gripped == Handle.NONE) {
+            presenter.hearChosen();
+        }
+        return gripped != Handle.NONE;
     }
 
     void update(Row of, Layer now, Theme in) {
@@ -175,6 +178,6 @@ final class WaveformPane extends Pane {
     }
 
     private void change(String what, Change change) {
-        presenter.changeLayer(index, what, one -> one.withSpan(change.of(one.span())), gesture);
+        presenter.changeLayer(held, what, one -> one.withSpan(change.of(one.span())), hand.gesture());
     }
 }

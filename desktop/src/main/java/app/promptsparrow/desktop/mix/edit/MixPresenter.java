@@ -129,7 +129,7 @@ public final class MixPresenter {
 
     /** Steps the value in hand of the chosen rows; several steps at once are one undo step while a key is held. */
     public void turn(double steps) {
-        session.guarded(() -> edits.set(inHand, inHand.stepped(inHand.of(chosen.row().strip()), steps), null));
+        session.guarded(() -> edits.set(inHand, edits.chosen(), inHand.stepped(inHand.of(chosen.row().strip()), steps), null));
         say();
     }
 
@@ -141,11 +141,11 @@ public final class MixPresenter {
         return value.title().toLowerCase(Locale.ROOT) + " " + value.text(value.of(row.strip()));
     }
 
-    /** Sets a value by what was typed for it, or tells its range. */
-    public void type(StripValue value, String typed) {
+    /** Sets a value of the row it was typed for, and of those that are chosen with it, or tells its range. */
+    public void type(StripValue value, StripEdits.Rows of, String typed) {
         Optional<Double> to = value.typed(typed).filter(number -> number >= value.least() && number <= value.most());
         if (to.isPresent()) {
-            session.guarded(() -> edits.set(value, to.get(), null));
+            session.guarded(() -> edits.set(value, of, to.get(), null));
         } else {
             session.say(value.range(typed));
         }

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.mix.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.ValueField;
@@ -60,8 +61,7 @@ final class ReverbPane extends VBox {
     private double shownMs = 2_000;
     private Handle held;
     private Reverb start;
-    private double pressX;
-    private Object gesture;
+    private Drag hand;
     private Runnable updates = () -> { };
 
     ReverbPane(MixPresenter presenter, Theme theme) {
@@ -84,8 +84,7 @@ final class ReverbPane extends VBox {
         VBox.setVgrow(picture, Priority.ALWAYS);
         picture.widthProperty().addListener(observable -> redraw());
         picture.heightProperty().addListener(observable -> redraw());
-        picture.setOnMousePressed(this::press);
-        picture.setOnMouseDragged(this::drag);
+        hand = Drag.on(picture).press(this::press).move(this::drag);
         picture.setOnMouseReleased(event -> held = null);
         picture.setOnMouseMoved(event -> picture.setCursor(handleAt(event.getX(), event.getY()).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT));
         fields.setHgap(8);
@@ -289,15 +288,14 @@ final class ReverbPane extends VBox {
         return Optional.ofNullable(nearest);
     }
 
-    private void press(MouseEvent event) {
+    private boolean press(MouseEvent event) {
         held = handleAt(event.getX(), event.getY()).orElse(null);
         start = presenter.reverb();
-        pressX = event.getX();
-        gesture = new Object();
         if (held != null && event.getClickCount() == 2) {
             presenter.setReverb("Reset: " + held.what.toLowerCase(Locale.ROOT), usual(held), null);
-            held = null;
+            return false;
         }
+        return held != null;
     }
 
     private Reverb usual(Handle handle) {
@@ -311,10 +309,7 @@ final class ReverbPane extends VBox {
     }
 
     private void drag(MouseEvent event) {
-        if (held == null) {
-            return;
-        }
-        double x = handleX(held, start) + (event.getX() - pressX) * (event.isShiftDown() ? 0.15 : 1);
+        double x = handleX(held, start) + hand.dx(event) * (event.isShiftDown() ? 0.15 : 1);
         Reverb now = presenter.reverb();
         Reverb to = switch (held) {
             case PRE_DELAY -> now.withPreDelayMs(clean(ms(x), 0, Reverb.LONGEST_PRE_DELAY_MS));
@@ -323,7 +318,7 @@ final class ReverbPane extends VBox {
             case LOW_CUT -> now.withLowCutHz(clean(hertz(x), Reverb.LEAST_LOW_CUT_HZ, Reverb.MOST_LOW_CUT_HZ));
             case HIGH_CUT -> now.withHighCutHz(clean(hertz(x), Reverb.LEAST_HIGH_CUT_HZ, Reverb.MOST_HIGH_CUT_HZ));
         };
-        presenter.setReverb(held.what, to, gesture);
+        presenter.setReverb(held.what, to, hand.gesture());
     }
 
     private static double clean(double value, double least, double most) {

@@ -1,8 +1,10 @@
 package app.promptsparrow.desktop.mix.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.edit.RowMeters;
+import app.promptsparrow.desktop.strip.StripEdits;
 import app.promptsparrow.desktop.strip.StripValue;
 import app.promptsparrow.desktop.theme.SeedShape;
 import app.promptsparrow.desktop.theme.Theme;
@@ -19,7 +21,6 @@ import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.paint.Color;
@@ -31,7 +32,6 @@ import javafx.scene.text.Font;
  */
 final class WiresPane extends Pane {
 
-    private static final double DECIDES = 3;
     private static final double FINE = 0.15;
     private static final double NEAR = 9;
     private static final double SHELF_DB_A_PIXEL = 0.25;
@@ -53,15 +53,11 @@ final class WiresPane extends Pane {
     private double rowHeight = 28;
     private WireColumns columns = new WireColumns(600);
 
-    private Row pressed;
+    private final Drag hand;
+    private StripEdits.Rows held;
     private StripValue dragged;
-    private boolean upright;
-    private double pressX;
-    private double pressY;
     private double startValue;
-    private boolean moved;
     private boolean onNumber;
-    private Object gesture;
     private Optional<StripValue> over = Optional.empty();
     private Optional<RowId> overRow = Optional.empty();
 
@@ -76,9 +72,7 @@ final class WiresPane extends Pane {
         anchor.setMouseTransparent(true);
         getChildren().addAll(canvas, meters, anchor);
         setMinWidth(300);
-        setOnMousePressed(this::press);
-        setOnMouseDragged(this::drag);
-        setOnMouseReleased(this::release);
+        hand = Drag.on(this).press(this::press).move(this::drag).release(this::release);
         setOnMouseMoved(this::hover);
         setOnMouseExited(event -> over = Optional.empty());
         widthProperty().addListener(observable -> redraw());
@@ -358,15 +352,15 @@ final class WiresPane extends Pane {
         return x >= columns.number() - 2 && x < columns.pan().from() - 8;
     }
 
-    private void press(MouseEvent event) {
-        Row row = rowAt(event.getY()).orElse(null);
-        pressed = null;
-        if (row == null || event.getButton() != MouseButton.PRIMARY) {
-            return;
+    private boolean press(MouseEvent event) {
+        Optional<Row> on = rowAt(event.getY());
+        if (on.isEmpty()) {
+            return false;
         }
+        Row row = on.get();
         if (event.isControlDown()) {
             presenter.chosen().chooseBeside(row.id());
-            return;
+            return false;
         }
         if (!presenter.chosen().isChosen(row.id())) {
             presenter.chosen().chooseRow(row.id());
@@ -374,52 +368,39 @@ final class WiresPane extends Pane {
         onNumber = isNumber(event.getX());
         dragged = valueAt(row, event.getX(), event.getY()).orElse(null);
         if (dragged == null) {
-            return;
+            return false;
         }
-        pressed = row;
+        held = presenter.edits().ledBy(row.id());
         presenter.take(dragged);
-        upright = isUpright(dragged);
-        pressX = event.getX();
-        pressY = event.getY();
         startValue = dragged.of(row.strip());
-        moved = false;
-        gesture = new Object();
         if (event.getClickCount() == 2 && !onNumber) {
             presenter.edits().reset(dragged);
             presenter.session().say(row.name() + " · " + dragged.title().toLowerCase(Locale.ROOT) + " is back where it usually is");
-            pressed = null;
+            return false;
         }
+        return true;
     }
 
     private void drag(MouseEvent event) {
-        if (pressed == null) {
-            return;
-        }
-        double dx = event.getX() - pressX;
-        double dy = pressY - event.getY();
-        moved |= Math.hypot(dx, dy) >= DECIDES;
-        Row now = presenter.session().project().kit().row(pressed.id()).orElse(null);
-        if (!moved || now == null) {
+        if (!hand.isDecided()) {
             return;
         }
         double fine = event.isShiftDown() ? FINE : 1;
-        double to = upright ? Math.rint((startValue + dy * SHELF_DB_A_PIXEL * fine) * 10) / 10
-                : columns.value(dragged, columns.x(dragged, startValue) + dx * fine);
+        double to = isUpright(dragged) ? Math.rint((startValue - hand.dy(event) * SHELF_DB_A_PIXEL * fine) * 10) / 10
+                : columns.value(dragged, columns.x(dragged, startValue) + hand.dx(event) * fine);
         presenter.session().guarded(() -> {
-            presenter.edits().set(dragged, now, to, gesture);
-            if (dragged == StripValue.DIP && Math.abs(dx) >= DECIDES) {
-                presenter.edits().set(StripValue.DIP_HZ, now, columns.hertz(pressX + dx * fine), gesture);
+            presenter.edits().set(dragged, held, to, hand.gesture());
+            if (dragged == StripValue.DIP && Math.abs(hand.dx(event)) >= Drag.DECIDES) {
+                presenter.edits().set(StripValue.DIP_HZ, held, columns.hertz(hand.pressX() + hand.dx(event) * fine), hand.gesture());
             }
         });
-        presenter.session().project().kit().row(pressed.id()).ifPresent(row -> presenter.session().say(row.name() + " · " + MixPresenter.text(dragged, row)));
+        presenter.session().project().kit().row(held.lead()).ifPresent(row -> presenter.session().say(row.name() + " · " + MixPresenter.text(dragged, row)));
     }
 
     private void release(MouseEvent event) {
-        if (pressed != null && !moved && onNumber) {
-            type(StripValue.LEVEL, pressed);
+        if (!hand.isDecided() && onNumber) {
+            presenter.session().project().kit().row(held.lead()).ifPresent(row -> type(StripValue.LEVEL, row));
         }
-        pressed = null;
-        gesture = null;
     }
 
     /** Lets a value of a row be typed where it stands. */
@@ -430,7 +411,8 @@ final class WiresPane extends Pane {
         }
         double x = value == StripValue.LEVEL ? columns.number() : columns.x(value, value.of(row.strip()));
         anchor.resizeRelocate(x, wire(index) - high() / 2 - 9, 40, 18);
-        InPlace.edit(anchor, value.text(value.of(row.strip())), typed -> presenter.type(value, typed));
+        StripEdits.Rows of = presenter.edits().ledBy(row.id());
+        InPlace.edit(anchor, value.text(value.of(row.strip())), typed -> presenter.type(value, of, typed));
     }
 
     /** What the pointer is on, in a sentence; empty if it is on nothing. */

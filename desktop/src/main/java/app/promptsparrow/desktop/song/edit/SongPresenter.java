@@ -14,6 +14,7 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.project.SongEdit;
+import app.promptsparrow.project.SongId;
 import app.promptsparrow.score.SongMap;
 import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
@@ -188,9 +189,30 @@ public final class SongPresenter {
         return new Song(name, List.of()).withId(session.project().freshSongId());
     }
 
-    private void changeEntry(String name, UnaryOperator<Song.Entry> change, Object gesture) {
-        int index = index();
-        entry().ifPresent(there -> change(name, song -> song.withEntry(index, change.apply(song.entries().get(index))), gesture));
+    /** An entry that is meant: where it stood, and what it plays, so that another one that comes to stand there is not taken for it. */
+    public record Place(SongId song, int entry, PatternId pattern) {
+    }
+
+    /** The chosen entry's. */
+    public Optional<Place> place() {
+        return entry().map(there -> new Place(song().orElseThrow().id(), index(), there.pattern()));
+    }
+
+    /** What stands there, if it still does. */
+    public Optional<Song.Entry> entry(Place at) {
+        return song(at).map(song -> song.entries().get(at.entry));
+    }
+
+    private Optional<Song> song(Place at) {
+        return session.project().song(at.song).filter(song -> at.entry < song.entries().size() && song.entries().get(at.entry).pattern().equals(at.pattern));
+    }
+
+    private void changeEntry(String name, UnaryOperator<Song.Entry> change) {
+        place().ifPresent(at -> changeEntry(at, name, change, null));
+    }
+
+    private void changeEntry(Place at, String name, UnaryOperator<Song.Entry> change, Object gesture) {
+        song(at).ifPresent(song -> session.guarded(() -> session.apply(new SongEdit.SetSong(name, song.withEntry(at.entry, change.apply(song.entries().get(at.entry)))), gesture)));
     }
 
     /** Puts a pattern in before an entry, or at the end. */
@@ -260,17 +282,18 @@ public final class SongPresenter {
         }
     }
 
-    public void setRepeats(int to, Object gesture) {
+    public void setRepeats(Place of, int to, Object gesture) {
         int repeats = Math.max(1, Math.min(Song.MAX_REPEATS, to));
-        entry().filter(there -> there.repeats() != repeats).ifPresent(there -> changeEntry("Repeat " + name(there.pattern()) + " " + Plural.of(repeats, "time"), one -> one.withRepeats(repeats), gesture));
+        entry(of).filter(there -> there.repeats() != repeats)
+                .ifPresent(there -> changeEntry(of, "Repeat " + name(there.pattern()) + " " + Plural.of(repeats, "time"), one -> one.withRepeats(repeats), gesture));
     }
 
     public void repeat(int by) {
-        entry().ifPresent(there -> setRepeats(there.repeats() + by, null));
+        place().ifPresent(of -> setRepeats(of, entry(of).orElseThrow().repeats() + by, null));
     }
 
     public void setFill(Optional<PatternId> fill) {
-        entry().filter(there -> !there.fill().equals(fill)).ifPresent(there -> changeEntry(fill.map(id -> "Fill with " + name(id)).orElse("No fill"), one -> one.withFill(fill), null));
+        entry().filter(there -> !there.fill().equals(fill)).ifPresent(there -> changeEntry(fill.map(id -> "Fill with " + name(id)).orElse("No fill"), one -> one.withFill(fill)));
     }
 
     /** The next pattern of the entry's bank as its fill, behind the last one none. */
@@ -329,22 +352,18 @@ public final class SongPresenter {
     // --- rests ---
 
     /** Lets a row rest in an entry, or play again if it rests in any of it. */
-    public void toggleRest(RowId row, int index) {
-        song().filter(song -> index < song.entries().size()).ifPresent(song -> {
-            boolean rest = song.entries().get(index).rests().stream().noneMatch(one -> one.row().equals(row));
-            rest(row, index, 1, Song.MAX_REPEATS, rest, null);
-        });
+    public void toggleRest(RowId row, Place of) {
+        entry(of).ifPresent(there -> rest(row, of, 1, Song.MAX_REPEATS, there.rests().stream().noneMatch(one -> one.row().equals(row)), null));
     }
 
     /** Lets a row rest in some passes of an entry, or play in them. */
-    public void rest(RowId row, int index, int first, int last, boolean rest, Object gesture) {
-        change((rest ? "Let " + chosen.rowName(row) + " rest" : "Let " + chosen.rowName(row) + " play"),
-                song -> song.withEntry(index, song.entries().get(index).withRest(row, first, last, rest)), gesture);
+    public void rest(RowId row, Place of, int first, int last, boolean rest, Object gesture) {
+        changeEntry(of, (rest ? "Let " + chosen.rowName(row) + " rest" : "Let " + chosen.rowName(row) + " play"), there -> there.withRest(row, first, last, rest), gesture);
     }
 
     /** Lets the chosen row rest in the chosen pass, or play in it. */
     public void togglePassRest() {
-        entry().ifPresent(there -> rest(chosen.row().id(), index(), pass(), pass(), !there.rests(chosen.row().id(), pass()), null));
+        place().ifPresent(of -> rest(chosen.row().id(), of, pass(), pass(), !entry(of).orElseThrow().rests(chosen.row().id(), pass()), null));
     }
 
     /** Plays from the chosen entry's chosen pass. */

@@ -11,6 +11,7 @@ import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
 import app.promptsparrow.project.SongEdit;
+import app.promptsparrow.project.SongId;
 import app.promptsparrow.score.SongBars;
 import app.promptsparrow.score.SongMap;
 import app.promptsparrow.score.SongPattern;
@@ -65,8 +66,8 @@ public final class SongTools {
         presenter.song().ifPresent(song -> session.apply(new SongEdit.DeleteSong("Delete the song " + song.name(), song.id())));
     }
 
-    public void rename(String to) {
-        presenter.song().filter(song -> !song.name().equals(to)).ifPresent(song -> presenter.change("Rename the song", all -> all.withName(to)));
+    public void rename(SongId id, String to) {
+        presenter.session().guarded(() -> presenter.session().project().song(id).ifPresent(song -> presenter.session().apply(new SongEdit.SetSong("Rename the song", song.withName(to.strip())))));
     }
 
     public void toggleRound() {

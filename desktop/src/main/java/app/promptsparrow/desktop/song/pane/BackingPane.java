@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.song.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Tips;
@@ -18,7 +19,6 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
@@ -31,7 +31,6 @@ final class BackingPane extends HBox {
 
     private static final double TALL = 84;
     private static final double FLAT = 34;
-    private static final double DECIDES = 3;
 
     private final BackingEditor editor;
     private final Timeline timeline;
@@ -47,10 +46,8 @@ final class BackingPane extends HBox {
     private final HBox buttons = new HBox(2, heard, exported, again);
     private final Label invitation = Forms.second("Drop an audio file here to hear the beat with it");
     private Theme theme;
-    private double pressX;
+    private final Drag hand;
     private long pressedStart;
-    private boolean dragged;
-    private Object gesture;
 
     BackingPane(BackingEditor editor, Timeline timeline, Theme theme) {
         this.editor = editor;
@@ -93,9 +90,7 @@ final class BackingPane extends HBox {
         wave.getChildren().addAll(invitation, playhead);
         HBox.setHgrow(wave, Priority.ALWAYS);
         wave.widthProperty().addListener(observable -> draw());
-        wave.setOnMousePressed(this::press);
-        wave.setOnMouseDragged(this::drag);
-        wave.setOnMouseReleased(event -> gesture = null);
+        hand = Drag.on(wave).press(event -> editor.backing().isPresent()).pressed(event -> pressedStart = editor.start()).move(this::drag);
         FileDrop.on(this, (files, event) -> editor.take(files.get(0)));
         getChildren().addAll(side, wave);
     }
@@ -169,19 +164,10 @@ final class BackingPane extends HBox {
 
     // --- shifting ---
 
-    private void press(MouseEvent event) {
-        pressX = event.getX();
-        pressedStart = editor.start();
-        dragged = false;
-        gesture = new Object();
-    }
-
     private void drag(MouseEvent event) {
-        if (event.getButton() != MouseButton.PRIMARY || editor.backing().isEmpty() || !dragged && Math.abs(event.getX() - pressX) < DECIDES) {
-            return;
+        if (hand.isDecided() && editor.backing().isPresent()) {
+            long by = Math.round(hand.dx(event) / timeline.width() * timeline.unitsAcross());
+            editor.startAt(pressedStart + by, event.isControlDown() || event.isAltDown(), hand.gesture());
         }
-        dragged = true;
-        long by = Math.round((event.getX() - pressX) / timeline.width() * timeline.unitsAcross());
-        editor.startAt(pressedStart + by, event.isControlDown() || event.isAltDown(), gesture);
     }
 }

@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.song.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.slots.SlotDrag;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
@@ -17,7 +18,6 @@ import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Menu;
 import javafx.scene.control.SeparatorMenuItem;
 import javafx.scene.input.DragEvent;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Pane;
@@ -27,12 +27,11 @@ import javafx.scene.layout.Region;
 final class BlocksPane extends Pane {
 
     static final double HEIGHT = BlocksPicture.TOP + BlocksPicture.HEIGHT + 8;
-    private static final double DECIDES = 6;
     /** So near to its end a block is taken by it. */
     private static final double EDGE = 6;
 
     /** What a drag does. */
-    private enum Drag {
+    private enum Does {
         NONE, LOOP, REPEATS, MOVE, COPY
     }
 
@@ -43,12 +42,11 @@ final class BlocksPane extends Pane {
     private final Region mark = new Region();
     private Theme theme;
     private ContextMenu menu;
-    private double pressX;
+    private final Drag hand;
     private boolean onRuler;
     private boolean onEnd;
-    private int pressed = -1;
-    private Drag drag = Drag.NONE;
-    private Object gesture;
+    private Optional<SongPresenter.Place> pressed = Optional.empty();
+    private Does does = Does.NONE;
     private int dropAt = -1;
 
     BlocksPane(SongPresenter presenter, Theme theme) {
@@ -65,9 +63,7 @@ final class BlocksPane extends Pane {
         mark.setMouseTransparent(true);
         mark.setVisible(false);
         getChildren().addAll(canvas, mark);
-        setOnMousePressed(this::press);
-        setOnMouseDragged(this::drag);
-        setOnMouseReleased(this::release);
+        hand = Drag.on(this).press(this::press).move(this::drag).release(this::release).ended(this::ended);
         setOnMouseMoved(event -> setCursor(overEnd(event.getX(), event.getY()).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT));
         setOnContextMenuRequested(event -> {
             at(event.getX()).filter(place -> event.getY() > BlocksPicture.RULER).ifPresent(place -> {
@@ -107,52 +103,51 @@ final class BlocksPane extends Pane {
         return near ? Optional.of(entry) : Optional.empty();
     }
 
-    private void press(MouseEvent event) {
-        if (event.getButton() != MouseButton.PRIMARY) {
-            return;
-        }
-        pressX = event.getX();
-        drag = Drag.NONE;
-        gesture = new Object();
+    private boolean press(MouseEvent event) {
+        does = Does.NONE;
         onRuler = event.getY() < BlocksPicture.TOP - 4;
         Optional<Integer> end = overEnd(event.getX(), event.getY());
         onEnd = end.isPresent();
-        pressed = onRuler ? -1 : end.or(() -> at(event.getX()).map(SongMap.Place::entry)).orElse(-1);
-        if (pressed >= 0) {
-            presenter.choose(pressed, onEnd ? 1 : at(event.getX()).map(SongMap.Place::pass).orElse(1));
+        Optional<Integer> entry = onRuler ? Optional.empty() : end.or(() -> at(event.getX()).map(SongMap.Place::entry));
+        entry.ifPresent(index -> {
+            presenter.choose(index, onEnd ? 1 : at(event.getX()).map(SongMap.Place::pass).orElse(1));
             if (event.getClickCount() == 2 && !onEnd) {
                 presenter.showPattern();
             }
-        }
+        });
+        pressed = entry.flatMap(index -> presenter.place());
+        return true;
     }
 
     private void drag(MouseEvent event) {
-        if (event.getButton() != MouseButton.PRIMARY || presenter.map().isEmpty()) {
+        if (!hand.isDecided() || presenter.map().isEmpty() || pressed.isPresent() && pressed.flatMap(presenter::entry).isEmpty()) {
             return;
         }
-        if (drag == Drag.NONE && Math.abs(event.getX() - pressX) >= DECIDES) {
+        if (does == Does.NONE) {
             timeline.hold(true);
-            drag = onRuler ? Drag.LOOP : onEnd ? Drag.REPEATS : pressed < 0 ? Drag.NONE : event.isControlDown() ? Drag.COPY : Drag.MOVE;
+            does = onRuler ? Does.LOOP : onEnd ? Does.REPEATS : pressed.isEmpty() ? Does.NONE : event.isControlDown() ? Does.COPY : Does.MOVE;
         }
         double x = Math.max(0, Math.min(getWidth(), event.getX()));
-        if (drag == Drag.LOOP) {
+        if (does == Does.LOOP) {
             SongMap map = presenter.map().get();
-            presenter.tools().loopBars(map.barAt(timeline.units(Math.max(0, pressX))), map.barAt(timeline.units(x)));
-        } else if (drag == Drag.REPEATS) {
+            presenter.tools().loopBars(map.barAt(timeline.units(Math.max(0, hand.pressX()))), map.barAt(timeline.units(x)));
+        } else if (does == Does.REPEATS) {
             dragEnd(event.getX()); // also beyond what is in view
-        } else if (drag == Drag.MOVE || drag == Drag.COPY) {
+        } else if (does == Does.MOVE || does == Does.COPY) {
             showDrop(x);
         }
     }
 
     private void dragEnd(double x) {
         SongMap map = presenter.map().orElseThrow();
-        Song.Entry entry = map.song().entries().get(pressed);
-        long fill = entry.fill().isPresent() ? map.passEnd(pressed, entry.repeats()) - map.passStart(pressed, entry.repeats()) : 0;
+        SongPresenter.Place of = pressed.orElseThrow();
+        int index = of.entry();
+        Song.Entry entry = map.song().entries().get(index);
+        long fill = entry.fill().isPresent() ? map.passEnd(index, entry.repeats()) - map.passStart(index, entry.repeats()) : 0;
         boolean onlyFill = fill > 0 && entry.repeats() == 1;
-        long pass = onlyFill ? presenter.session().project().pattern(entry.pattern()).orElseThrow().durationUnits() : map.passEnd(pressed, 1) - map.passStart(pressed, 1);
-        long repeats = Math.round((double) (timeline.units(x) - map.start(pressed) - fill) / pass) + (fill > 0 ? 1 : 0);
-        presenter.setRepeats((int) Math.max(1, Math.min(Song.MAX_REPEATS, repeats)), gesture);
+        long pass = onlyFill ? presenter.session().project().pattern(entry.pattern()).orElseThrow().durationUnits() : map.passEnd(index, 1) - map.passStart(index, 1);
+        long repeats = Math.round((double) (timeline.units(x) - map.start(index) - fill) / pass) + (fill > 0 ? 1 : 0);
+        presenter.setRepeats(of, (int) Math.max(1, Math.min(Song.MAX_REPEATS, repeats)), hand.gesture());
     }
 
     /** Shows before which block something would go. */
@@ -171,21 +166,22 @@ final class BlocksPane extends Pane {
     }
 
     private void release(MouseEvent event) {
-        mark.setVisible(false);
-        timeline.hold(false);
-        presenter.session().tell();
-        if (event.getButton() != MouseButton.PRIMARY) {
-            return;
-        }
-        if (drag == Drag.MOVE && dropAt >= 0) {
-            presenter.moveTo(pressed, dropAt);
-        } else if (drag == Drag.COPY && dropAt >= 0) {
-            presenter.copyTo(pressed, dropAt);
-        } else if (drag == Drag.NONE && onRuler) {
+        boolean there = pressed.flatMap(presenter::entry).isPresent() && dropAt >= 0;
+        if (does == Does.MOVE && there) {
+            presenter.moveTo(pressed.get().entry(), dropAt);
+        } else if (does == Does.COPY && there) {
+            presenter.copyTo(pressed.get().entry(), dropAt);
+        } else if (does == Does.NONE && onRuler) {
             presenter.map().filter(map -> timeline.units(event.getX()) < map.length()).ifPresent(map -> presenter.playFromBar(map.barAt(timeline.units(event.getX()))));
         }
-        drag = Drag.NONE;
+    }
+
+    private void ended() {
+        mark.setVisible(false);
+        timeline.hold(false);
+        does = Does.NONE;
         dropAt = -1;
+        presenter.session().tell();
     }
 
     // --- what is dropped ---

@@ -44,7 +44,7 @@ final class EntryPage extends Page {
         facts.setId("entry-facts");
         repeats = ValueField.whole("Repeats", 1, Song.MAX_REPEATS, 1, "");
         repeats.textField().setId("entry-repeats");
-        repeats.onAsk((value, gesture) -> presenter.setRepeats((int) Math.round(value), gesture));
+        repeats.onAsk(presenter::place, (place, value, gesture) -> place.ifPresent(of -> presenter.setRepeats(of, (int) Math.round(value), gesture)));
         fill = new MenuButton();
         fill.setId("entry-fill-choice");
         fill.setMaxWidth(Double.MAX_VALUE);

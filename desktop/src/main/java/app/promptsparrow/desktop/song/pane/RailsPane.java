@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.song.pane;
 
+import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.desktop.song.edit.Timeline;
 import app.promptsparrow.desktop.theme.Theme;
@@ -16,7 +17,6 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.paint.Color;
@@ -24,7 +24,6 @@ import javafx.scene.paint.Color;
 /** A rail a row: where in the song it plays and where it rests. A press lets it rest in an entry, a drag in the passes that are touched. */
 final class RailsPane extends Pane {
 
-    private static final double DECIDES = 6;
     private static final double THICK = 5;
     private static final double[] DASHES = {3, 3};
 
@@ -36,13 +35,11 @@ final class RailsPane extends Pane {
     private Theme theme;
     private List<Row> rows = List.of();
     private double rowHeight = 22;
-    private double pressX;
-    private Optional<RowId> pressedRow = Optional.empty();
-    private int pressedEntry = -1;
+    private final Drag hand;
+    private RowId pressedRow;
+    private SongPresenter.Place pressed;
     private int pressedPass;
     private boolean rests;
-    private boolean dragged;
-    private Object gesture;
 
     RailsPane(SongPresenter presenter, Theme theme) {
         this.presenter = presenter;
@@ -51,9 +48,7 @@ final class RailsPane extends Pane {
         setId("song-rails");
         setMinWidth(100);
         getChildren().add(canvas);
-        setOnMousePressed(this::press);
-        setOnMouseDragged(this::drag);
-        setOnMouseReleased(this::release);
+        hand = Drag.on(this).press(this::press).move(this::drag).release(this::release);
     }
 
     void setTheme(Theme to) {
@@ -167,38 +162,34 @@ final class RailsPane extends Pane {
         return index >= 0 && index < rows.size() ? Optional.of(rows.get(index)) : Optional.empty();
     }
 
-    private void press(MouseEvent event) {
-        pressedEntry = -1;
-        pressedRow = rowAt(event.getY()).map(Row::id);
-        pressedRow.ifPresent(presenter.chosen()::chooseRow);
-        if (event.getButton() != MouseButton.PRIMARY || pressedRow.isEmpty() || presenter.map().isEmpty() || timeline.units(event.getX()) >= presenter.map().get().length()) {
-            return;
+    private boolean press(MouseEvent event) {
+        Optional<RowId> row = rowAt(event.getY()).map(Row::id);
+        row.ifPresent(presenter.chosen()::chooseRow);
+        if (row.isEmpty() || presenter.map().isEmpty() || timeline.units(event.getX()) >= presenter.map().get().length()) {
+            return false;
         }
         SongMap.Place place = presenter.map().get().at(timeline.units(event.getX()));
-        pressX = event.getX();
-        pressedEntry = place.entry();
+        pressedRow = row.get();
         pressedPass = place.pass();
-        rests = !presenter.map().get().song().entries().get(pressedEntry).rests(pressedRow.get(), pressedPass);
-        dragged = false;
-        gesture = new Object();
-        presenter.choose(pressedEntry, pressedPass);
+        rests = !presenter.map().get().song().entries().get(place.entry()).rests(pressedRow, pressedPass);
+        presenter.choose(place.entry(), pressedPass);
+        pressed = presenter.place().orElseThrow();
+        return true;
     }
 
     /** All passes of the pressed entry between where it began and where the pointer is. */
     private void drag(MouseEvent event) {
-        if (pressedEntry < 0 || presenter.map().isEmpty() || !dragged && Math.abs(event.getX() - pressX) < DECIDES) {
+        if (!hand.isDecided() || presenter.entry(pressed).isEmpty()) {
             return;
         }
-        dragged = true;
-        SongMap map = presenter.map().get();
-        SongMap.Place place = map.at(Math.max(map.start(pressedEntry), Math.min(map.end(pressedEntry) - 1, timeline.units(event.getX()))));
-        presenter.rest(pressedRow.orElseThrow(), pressedEntry, Math.min(pressedPass, place.pass()), Math.max(pressedPass, place.pass()), rests, gesture);
+        SongMap map = presenter.map().orElseThrow();
+        SongMap.Place place = map.at(Math.max(map.start(pressed.entry()), Math.min(map.end(pressed.entry()) - 1, timeline.units(event.getX()))));
+        presenter.rest(pressedRow, pressed, Math.min(pressedPass, place.pass()), Math.max(pressedPass, place.pass()), rests, hand.gesture());
     }
 
     private void release(MouseEvent event) {
-        if (pressedEntry >= 0 && !dragged) {
-            presenter.toggleRest(pressedRow.orElseThrow(), pressedEntry);
+        if (!hand.isDecided()) {
+            presenter.toggleRest(pressedRow, pressed);
         }
-        pressedEntry = -1;
     }
 }

@@ -49,7 +49,7 @@ final class SongCommands {
         list.group("Song: rows and playing");
         list.bind("Up  Down", "choose a row", () -> chooseRow(presenter, -1), () -> chooseRow(presenter, -1), key(KeyCode.UP));
         list.untoldHeld("the row below", () -> chooseRow(presenter, 1), key(KeyCode.DOWN));
-        list.add("song-rest", "the row rests in the entry, or plays", () -> presenter.toggleRest(presenter.chosen().row().id(), presenter.index()), key(KeyCode.R));
+        list.add("song-rest", "the row rests in the entry, or plays", () -> presenter.place().ifPresent(place -> presenter.toggleRest(presenter.chosen().row().id(), place)), key(KeyCode.R));
         list.add("song-rest-pass", "the row rests in the chosen pass, or plays", presenter::togglePassRest, key(KeyCode.R, SHIFT_DOWN));
         list.bind("Shift+Space", "play from the chosen pass", presenter::playFromChosen, key(KeyCode.SPACE, SHIFT_DOWN));
         list.add("song-loop", "loop the entry, or no longer", presenter.tools()::toggleLoop, key(KeyCode.L, CONTROL_DOWN));

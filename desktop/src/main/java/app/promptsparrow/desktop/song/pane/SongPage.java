@@ -1,11 +1,13 @@
 package app.promptsparrow.desktop.song.pane;
 
-import app.promptsparrow.desktop.control.Fields;
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.control.Typed;
 import app.promptsparrow.desktop.page.Page;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.project.SongId;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import javafx.scene.control.Button;
 import javafx.scene.control.ListView;
@@ -19,6 +21,7 @@ final class SongPage extends Page {
 
     private final SongPresenter presenter;
     private TextField name;
+    private Typed<Optional<SongId>> typedName;
     private Button round;
     private ListView<String> list;
 
@@ -31,7 +34,7 @@ final class SongPage extends Page {
         name = new TextField();
         name.setId("song-name");
         name.setAccessibleText("Name of the song");
-        Fields.commit(name, () -> presenter.tools().rename(name.getText()), this::showName);
+        typedName = new Typed<>(name, () -> presenter.song().map(Song::id), (song, typed) -> song.ifPresent(id -> presenter.tools().rename(id, typed)));
         round = Forms.push("", "song-round", presenter.tools()::toggleRound);
         list = new ListView<>();
         list.setId("song-entries");
@@ -56,15 +59,9 @@ final class SongPage extends Page {
                 Forms.row(Forms.push("of the chain", "song-of-chain", presenter.tools()::fromChain), Forms.push("of this bank", "song-of-bank", presenter.tools()::fromBank)));
     }
 
-    private void showName() {
-        name.setText(presenter.song().map(Song::name).orElse(""));
-    }
-
     @Override
     protected void update() {
-        if (!name.isFocused()) {
-            showName();
-        }
+        typedName.show(presenter.song().map(Song::name).orElse(""));
         boolean any = presenter.song().isPresent();
         name.setDisable(!any);
         round.setDisable(!any);

@@ -48,7 +48,7 @@ class WholePatternTest {
     private final List<String> asked = new ArrayList<>();
 
     private void plant(RowId row, Hit... hits) {
-        presenter.editor().editRow("Plant", row, Set.of(), List.of(hits), null);
+        presenter.editor().editRow("Plant", row, Set.of(), List.of(hits));
     }
 
     private List<Hit> hits(RowId row) {

@@ -69,7 +69,7 @@ class BeatLogicTest {
     }
 
     private void press(double x, double y, GridGestures.Held held) {
-        gestures.press(geometry(), scene(), x, y, 1, held);
+        gestures.press(geometry(), scene(), x, y, 1, held, new Object());
     }
 
     @Test
@@ -178,7 +178,7 @@ class BeatLogicTest {
         presenter.hand().select(List.of(new Cell(KICK, 0), new Cell(KICK, 4)));
         presenter.editor().addVelocity(10);
         assertThat(hits(KICK)).extracting(Hit::velocity).containsExactly(50, 90);
-        presenter.editor().set(HitProperty.VELOCITY, 99, null);
+        presenter.editor().set(HitProperty.VELOCITY, 99, presenter.editor().meant());
         assertThat(hits(KICK)).extracting(Hit::velocity).containsExactly(99, 99);
         new Travel(presenter.session(), presenter.chosen()).undo();
         assertThat(presenter.session().message()).isEqualTo("undone: Set velocity of 2 hits in Kick");

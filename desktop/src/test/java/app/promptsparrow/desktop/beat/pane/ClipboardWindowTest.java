@@ -28,7 +28,7 @@ class ClipboardWindowTest extends RealWindow {
             .withRoll(new Roll(5, 2, 60, 200)).withFlam(new Flam(30, 40));
 
     private void plant(RowId row, Hit... hits) {
-        interact(() -> presenter.editor().editRow("x", row, Set.of(), List.of(hits), null));
+        interact(() -> presenter.editor().editRow("x", row, Set.of(), List.of(hits)));
     }
 
     private void put(DataFormat format, Object content) {

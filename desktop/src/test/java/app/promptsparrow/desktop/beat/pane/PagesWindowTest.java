@@ -29,7 +29,7 @@ import org.testfx.api.FxRobot;
 class PagesWindowTest extends RealWindow {
 
     private void plant(RowId row, Hit... hits) {
-        interact(() -> presenter.editor().editRow("Plant", row, Set.of(), List.of(hits), null));
+        interact(() -> presenter.editor().editRow("Plant", row, Set.of(), List.of(hits)));
     }
 
     private Pattern pattern() {

@@ -68,17 +68,16 @@ class MixPartsTest {
 
     @Test
     void several_rows_move_together_and_keep_their_differences_even_beyond_an_end() {
-        edits.set(StripValue.LEVEL, -6, null);
+        edits.set(StripValue.LEVEL, edits.chosen(), -6, null);
         chosen.chooseRow(SNARE);
-        edits.set(StripValue.LEVEL, 6, null);
+        edits.set(StripValue.LEVEL, edits.chosen(), 6, null);
         chosen.chooseBeside(KICK);
         assertThat(chosen.rows()).extracting(Row::id).containsExactly(KICK, SNARE);
         int steps = store.undoNames().size();
         Object gesture = new Object();
-        Row lead = store.project().kit().row(KICK).orElseThrow();
-        edits.set(StripValue.LEVEL, lead, 3, gesture);
+        edits.set(StripValue.LEVEL, edits.ledBy(KICK), 3, gesture);
         assertThat(strip(SNARE).levelDb()).as("it has come to its end").isEqualTo(12);
-        edits.set(StripValue.LEVEL, lead, -4, gesture);
+        edits.set(StripValue.LEVEL, edits.ledBy(KICK), -4, gesture);
         assertThat(strip(KICK).levelDb()).isEqualTo(-4);
         assertThat(strip(SNARE).levelDb()).as("and comes back to its difference").isEqualTo(8);
         assertThat(store.undoNames()).as("one gesture is one step").hasSize(steps + 1);
@@ -89,18 +88,18 @@ class MixPartsTest {
 
     @Test
     void cuts_move_by_ratios() {
-        edits.set(StripValue.LOW_CUT, 100, null);
+        edits.set(StripValue.LOW_CUT, edits.chosen(), 100, null);
         chosen.chooseRow(SNARE);
-        edits.set(StripValue.LOW_CUT, 400, null);
+        edits.set(StripValue.LOW_CUT, edits.chosen(), 400, null);
         chosen.chooseBeside(KICK);
-        edits.set(StripValue.LOW_CUT, 200, new Object());
+        edits.set(StripValue.LOW_CUT, edits.chosen(), 200, new Object());
         assertThat(strip(SNARE).lowCutHz()).isEqualTo(800);
     }
 
     @Test
     void settings_are_copied_all_or_one_and_reset() {
-        edits.set(StripValue.LEVEL, -9, null);
-        edits.set(StripValue.PAN, 40, null);
+        edits.set(StripValue.LEVEL, edits.chosen(), -9, null);
+        edits.set(StripValue.PAN, edits.chosen(), 40, null);
         List<Row> others = store.project().kit().rows().subList(1, 3);
         double clapLevel = strip(CLAP).levelDb();
         edits.copy("pan", List.of(StripValue.PAN), others);
