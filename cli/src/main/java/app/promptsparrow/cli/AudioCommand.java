@@ -3,11 +3,13 @@ package app.promptsparrow.cli;
 import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.text.Plural;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
@@ -74,20 +76,22 @@ final class AudioCommand implements Callable<Integer> {
             default -> throw new ParameterException(spec.commandLine(), "--bits is 16, 24 or 32f, not " + bits);
         };
         AudioOptions options = options(format);
-        Output output = Output.to(spec, form, out, file);
+        Output output = Output.to(spec, form, out, Endings.WAV, file);
         Project project = Projects.open(spec, file);
         Choice choice = which.choice(project);
         if (choice instanceof Choice.EachOfBank each) {
             choice = new Choice.BankInOrder(each.bank());
         }
         AudioPlan plan = new AudioPlan(project, choice, which.repeat(), options);
+        List<String> missing = plan.missing();
+        output.without(missing);
         AudioPlan.Whole whole = plan.writeWhole(output.path(), () -> false, output.progress("rendering")).orElseThrow();
         output.wrote(output.path());
         output.fact("frames", whole.frames());
         output.fact("loudness", Math.rint(whole.meter().loudness() * 100) / 100);
         output.fact("truePeak", Math.rint(whole.meter().truePeakDb() * 100) / 100);
         output.say(String.format(Locale.ROOT, "%s: %d frames, %.1f s, %d Hz, %s, %s", out, whole.frames(), (double) whole.frames() / rate, rate,
-                bits.equals("32f") ? "32 bit float" : bits + " bit", whole.meter().text()) + (noLimiter ? ", without the limiter" : ""));
+                bits.equals("32f") ? "32 bit float" : bits + " bit", whole.meter().text()) + (noLimiter ? ", without the limiter" : "") + (missing.isEmpty() ? "" : "; " + String.join("; ", missing)));
         if (stems != null) {
             AudioPlan.Stems written = plan.writeStems(stems, () -> false, output.progress("rendering stems"));
             written.written().forEach(output::wrote);
@@ -95,10 +99,13 @@ final class AudioCommand implements Callable<Integer> {
                     + (written.silent().isEmpty() ? "" : "; silent, so not written: " + String.join(", ", written.silent())));
         }
         output.done();
-        return 0;
+        return missing.isEmpty() ? 0 : 1;
     }
 
     private AudioOptions options(Pcm.Format format) {
+        if (reverbStem && stems == null) {
+            throw new ParameterException(spec.commandLine(), "--reverb-stem is about stems: say with --stems where they go");
+        }
         if (loop && tail != null || peak != null && loudness != null) {
             throw new ParameterException(spec.commandLine(), loop && tail != null ? "--loop and --tail exclude each other" : "--peak and --loudness exclude each other");
         }

@@ -13,12 +13,15 @@ import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Plural;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.function.DoubleConsumer;
 import picocli.CommandLine.Command;
@@ -60,12 +63,13 @@ final class BatchCommand implements Callable<Integer> {
         Output output = Output.to(spec, form, out, folder);
         List<Path> projects = projects();
         DoubleConsumer progress = output.progress("writing");
+        Set<String> folders = new HashSet<>();
         int patterns = 0;
         int passedOver = 0;
         for (int i = 0; i < projects.size(); i++) {
             Path file = projects.get(i);
             try {
-                patterns += write(Projects.open(spec, file), out.resolve(ImportPlan.nameOf(file)), passes, output);
+                patterns += write(Projects.open(spec, file), out.resolve(Names.file(ImportPlan.nameOf(file), folders)), passes, output);
             } catch (FileProblem | IllegalArgumentException wrong) {
                 passedOver++;
                 String said = wrong.getMessage();
@@ -94,8 +98,9 @@ final class BatchCommand implements Callable<Integer> {
     /** Each pattern as a file under its bank, slot and name; answers how many there are. */
     private int write(Project project, Path into, OptionalInt passes, Output output) throws FileProblem {
         AtomicFile.makeFolder(into);
+        Set<String> names = new HashSet<>();
         for (SlotRef slot : project.filledSlots()) {
-            String name = MidiPlan.fileName(project.banks().get(slot.bank()).name() + " " + Bank.slotKey(slot.slot()) + " " + project.at(slot).orElseThrow().name());
+            String name = Names.file(project.banks().get(slot.bank()).name() + " " + Bank.slotKey(slot.slot()) + " " + project.at(slot).orElseThrow().name(), names);
             output.wrote(write(project, new Choice.OnePattern(slot), into, name, passes));
         }
         return project.filledSlots().size();
@@ -109,7 +114,11 @@ final class BatchCommand implements Callable<Integer> {
         });
         switch (as) {
             case MIDI -> MidiPlan.of(project, pattern, passes, MidiOptions.USUAL).write(target);
-            case WAV -> new AudioPlan(project, pattern, passes, AudioOptions.USUAL).writeWhole(target, () -> false, share -> { });
+            case WAV -> {
+                AudioPlan plan = new AudioPlan(project, pattern, passes, AudioOptions.USUAL);
+                plan.missing().forEach(missing -> spec.commandLine().getErr().println(target.getFileName() + ": " + missing));
+                plan.writeWhole(target, () -> false, share -> { });
+            }
             case CHART -> {
                 String text = ChartWriter.write(project, List.of(project.at(pattern.slot()).orElseThrow())).text();
                 AtomicFile.write(target, to -> to.write(text.getBytes(StandardCharsets.UTF_8)));

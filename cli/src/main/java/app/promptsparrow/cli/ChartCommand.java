@@ -2,6 +2,7 @@ package app.promptsparrow.cli;
 
 import app.promptsparrow.chart.ChartWriter;
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.project.Project;
 import java.nio.charset.StandardCharsets;
@@ -34,7 +35,7 @@ final class ChartCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Output output = Output.to(spec, form, out == null ? Path.of("-") : out, file);
+        Output output = Output.to(spec, form, out == null ? Path.of("-") : out, Endings.CHART, file);
         Project project = Projects.open(spec, file);
         ChartWriter.Result chart = ChartWriter.write(project, which.choice(project).patterns(project));
         if (out == null || out.toString().equals("-")) {

@@ -1,5 +1,6 @@
 package app.promptsparrow.cli;
 
+import app.promptsparrow.export.MissingSounds;
 import app.promptsparrow.file.BackingFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
@@ -10,7 +11,6 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import java.io.PrintWriter;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -56,8 +56,8 @@ final class CheckCommand implements Callable<Integer> {
                 }
             }
         }
-        project.backing().filter(of -> !Files.isRegularFile(BackingFile.of(of, SampleFolder.usual())))
-                .ifPresent(of -> missing.add("the backing '" + of.name() + "' is not where it was: " + of.file()));
+        missing.addAll(MissingSounds.unreadable(project.kit(), SampleFolder.usual()));
+        project.backing().flatMap(of -> BackingFile.problem(of, SampleFolder.usual())).ifPresent(missing::add);
         return missing;
     }
 }

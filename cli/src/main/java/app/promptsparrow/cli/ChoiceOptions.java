@@ -4,6 +4,7 @@ import app.promptsparrow.export.Choice;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.project.Song;
 import app.promptsparrow.text.Shown;
 import java.util.List;
 import java.util.OptionalInt;
@@ -46,13 +47,19 @@ final class ChoiceOptions {
     }
 
     Choice choice(Project project) {
+        if (song != null && (bank != null || slot != null || inOrder)) {
+            throw wrong("--song is a choice of its own: leave out --bank, --slot and --in-order");
+        }
+        if (inOrder && (bank == null || slot != null)) {
+            throw wrong("--in-order is about a whole bank: say which with --bank, and no --slot");
+        }
         if (song != null) {
             for (int i = 0; i < project.songs().size(); i++) {
                 if (project.songs().get(i).name().equalsIgnoreCase(song)) {
                     return new Choice.OneSong(i);
                 }
             }
-            throw wrong("there is no song '" + Shown.text(song) + "'; the songs are: " + project.songs().stream().map(s -> s.name()).toList());
+            throw wrong("there is no song '" + Shown.text(song) + "'; the songs are: " + Shown.list(project.songs().stream().map(Song::name).toList()));
         }
         if (slot != null) {
             int number = slot == 0 ? Bank.SLOTS : slot;
@@ -85,7 +92,7 @@ final class ChoiceOptions {
         if (bank.matches("\\d{1,2}") && Integer.parseInt(bank) >= 1 && Integer.parseInt(bank) <= project.banks().size()) {
             return Integer.parseInt(bank) - 1;
         }
-        throw wrong("there is no bank '" + Shown.text(bank) + "'; the banks are: " + project.banks().stream().map(Bank::name).toList());
+        throw wrong("there is no bank '" + Shown.text(bank) + "'; the banks are: " + Shown.list(project.banks().stream().map(Bank::name).toList()));
     }
 
     private static String slots(Project project) {

@@ -5,8 +5,10 @@ import app.promptsparrow.text.Shown;
 import java.io.PrintWriter;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.stream.Collectors;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ScopeType;
 
@@ -42,6 +44,9 @@ public final class CommandLineMain implements Runnable {
         CommandLineMain main = new CommandLineMain();
         CommandLine line = new CommandLine(main).setOut(out).setErr(err).setCaseInsensitiveEnumValuesAllowed(true);
         line.registerConverter(Path.class, CommandLineMain::path);
+        line.registerConverter(int.class, typed -> whole(typed));
+        line.registerConverter(Integer.class, typed -> whole(typed));
+        line.registerConverter(Double.class, typed -> number(typed));
         line.setExecutionExceptionHandler((problem, command, parsed) -> {
             if (main.debug) {
                 problem.printStackTrace(err);
@@ -53,7 +58,7 @@ public final class CommandLineMain implements Runnable {
             return 1;
         });
         line.setParameterExceptionHandler((problem, parsed) -> {
-            err.println(problem.getMessage() + "; see 'sparrow " + commandName(problem) + "--help'");
+            err.println(sentence(problem) + "; see '" + problem.getCommandLine().getCommandSpec().qualifiedName() + " --help'");
             err.flush();
             return 2;
         });
@@ -71,9 +76,38 @@ public final class CommandLineMain implements Runnable {
         }
     }
 
-    private static String commandName(CommandLine.ParameterException problem) {
-        CommandLine command = problem.getCommandLine();
-        return command.getParent() == null ? "" : command.getCommandName() + " ";
+    private static int whole(String typed) {
+        try {
+            return Integer.parseInt(typed);
+        } catch (NumberFormatException wrong) {
+            throw new CommandLine.TypeConversionException("it is a whole number, not '" + Shown.text(typed) + "'");
+        }
+    }
+
+    private static double number(String typed) {
+        try {
+            double number = Double.parseDouble(typed.replace(',', '.'));
+            if (Double.isFinite(number)) {
+                return number;
+            }
+        } catch (NumberFormatException wrong) {
+            // told as what is no number in another way
+        }
+        throw new CommandLine.TypeConversionException("it is a number, not '" + Shown.text(typed) + "'");
+    }
+
+    /** What the library finds wrong with what was typed, in words of ours. */
+    private static String sentence(CommandLine.ParameterException problem) {
+        if (problem instanceof CommandLine.MissingParameterException missing && !missing.getMissing().isEmpty()) {
+            return missing.getMissing().stream().map(one -> one.isOption() ? ((OptionSpec) one).longestName() : one.paramLabel()).collect(Collectors.joining(" and ")) + " is missing";
+        }
+        if (problem.getArgSpec() instanceof OptionSpec option && option.type().isEnum()) {
+            return option.longestName() + " is one of " + option.paramLabel().replace("|", ", ") + ", not '" + Shown.text(problem.getValue()) + "'";
+        }
+        if (problem.getCause() instanceof CommandLine.TypeConversionException wrong && problem.getArgSpec() instanceof OptionSpec option) {
+            return option.longestName() + ": " + wrong.getMessage();
+        }
+        return problem.getMessage().replaceAll("[\\[\\]]", "");
     }
 
     private static Throwable unwrapped(Throwable problem) {

@@ -1,5 +1,7 @@
 package app.promptsparrow.cli;
 
+import app.promptsparrow.export.MissingSounds;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.KitFile;
@@ -58,6 +60,7 @@ final class KitCommand implements Runnable {
         public Integer call() throws FileProblem {
             Output output = Output.to(spec, form, out, file);
             Kit kit = !Files.exists(file) && BuiltInKits.named(file.toString()).isPresent() ? BuiltInKits.named(file.toString()).get() : Projects.open(spec, file).kit();
+            output.without(MissingSounds.notThere(kit, SampleFolder.usual()));
             String name = out.toString().toLowerCase(Locale.ROOT);
             if (name.endsWith(".sfz")) {
                 SfzWriter.Written written = SfzWriter.write(kit, SoundStore.onDemand(SfzWriter.RATE, new SoundDisk(Folders.sounds()), SampleFolder.usual()), output.path(), () -> false);
@@ -95,7 +98,7 @@ final class KitCommand implements Runnable {
 
         @Override
         public Integer call() throws FileProblem {
-            Output output = Output.to(spec, form, out, file);
+            Output output = Output.to(spec, form, out, Endings.PROJECT, file);
             Project project = Projects.open(spec, file);
             Project made = new KitEdit.TakeKit(Projects.kit(spec, kit, output)).apply(project);
             ProjectFile.save(made, output.path());

@@ -1,6 +1,7 @@
 package app.promptsparrow.cli;
 
 import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.project.Project;
@@ -58,9 +59,12 @@ final class MidiCommand implements Callable<Integer> {
     @Override
     public Integer call() throws FileProblem {
         MidiOptions options = options();
-        Output output = Output.to(spec, form, out, file);
+        Output output = Output.to(spec, form, out, Endings.MIDI, file);
         Project project = Projects.open(spec, file);
         MidiPlan plan = MidiPlan.of(project, which.choice(project), which.repeat(), options);
+        if (plan.isFolder()) {
+            output.wantsFolder(options.fileARow() ? "a file a row" : "a bank");
+        }
         plan.write(output.path()).forEach(output::wrote);
         output.say(plan.sentence());
         output.done();

@@ -4,6 +4,7 @@ import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
@@ -62,7 +63,7 @@ final class NewCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Output output = Output.to(spec, form, out, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
+        Output output = Output.to(spec, form, out, Endings.PROJECT, content == null ? new Path[0] : new Path[] {content.chart, content.midi});
         Kit kit = kit(output);
         Project project = content == null ? Project.untitled(kit) : content.demo ? kitName == null ? DemoProject.make() : new KitEdit.TakeKit(kit).apply(DemoProject.make())
                 : content.midi != null ? fromMidi(kit, output) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);

@@ -2,6 +2,7 @@ package app.promptsparrow.cli;
 
 import app.promptsparrow.export.Percent;
 import app.promptsparrow.file.AtomicFile;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -17,6 +18,7 @@ import java.util.Map;
 import java.util.function.DoubleConsumer;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 
 /** Where a command writes to, and where it says what it did, in sentences or as JSON: on standard error where standard output is what it writes to. */
 final class Output {
@@ -43,6 +45,8 @@ final class Output {
     }
 
     /**
+     * A folder, or a file whose ending says what it is to be.
+     *
      * @param wished a file, or {@code -} for standard output
      * @param read   what the command reads, which is never written over
      */
@@ -50,6 +54,22 @@ final class Output {
         Path path = wished.toString().equals("-") ? STANDARD_OUTPUT : wished;
         AtomicFile.refuseToReplace(path, read);
         return new Output(spec, path, form.json);
+    }
+
+    /** The same for what is written as one kind of file. */
+    static Output to(CommandSpec spec, Form form, Path wished, List<String> endings, Path... read) throws FileProblem {
+        Output output = to(spec, form, wished, read);
+        Endings.wrong(wished, endings).ifPresent(wrong -> {
+            throw new ParameterException(spec.commandLine(), wrong);
+        });
+        return output;
+    }
+
+    /** Refuses standard output for what is several files, and an existing file where a folder is meant. */
+    void wantsFolder(String what) {
+        if (AtomicFile.isStream(path) || Files.isRegularFile(path)) {
+            throw new ParameterException(spec.commandLine(), what + " is several files: OUT is the folder they go into" + (AtomicFile.isStream(path) ? ", not -" : ""));
+        }
     }
 
     Path path() {
@@ -62,6 +82,12 @@ final class Output {
         if (!json) {
             writer().println(sentence);
         }
+    }
+
+    /** Tells, before anything is written, what will be missing in it. */
+    void without(List<String> missing) {
+        missing.forEach(one -> spec.commandLine().getErr().println(one));
+        fact("missing", missing);
     }
 
     /** A file was written. */

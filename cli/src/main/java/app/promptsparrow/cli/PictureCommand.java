@@ -5,6 +5,7 @@ import app.promptsparrow.paper.Paper;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.text.Shown;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -24,11 +25,14 @@ final class PictureCommand implements Callable<Integer> {
     @Parameters(index = "0", paramLabel = "FILE", description = "A .sparrow project.")
     private Path file;
 
-    @Parameters(index = "1", paramLabel = "OUT", description = "A .png, .svg or .pdf file.")
+    @Parameters(index = "1", paramLabel = "OUT", description = "A .png, .svg or .pdf file, or - for standard output.")
     private Path out;
 
     @Mixin
     private ChoiceOptions which;
+
+    @Option(names = "--as", paramLabel = "png|svg|pdf", description = "As what, where OUT does not say it.")
+    private Paper.Kind as;
 
     @Option(names = "--light", description = "On light ground; pages are always.")
     private boolean light;
@@ -38,7 +42,7 @@ final class PictureCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws FileProblem {
-        Paper.Kind kind = Paper.Kind.of(out.toString()).orElseThrow(() -> new ParameterException(spec.commandLine(), "a picture is .png, .svg or .pdf, not " + Shown.text(out.getFileName().toString())));
+        Paper.Kind kind = kind();
         Output output = Output.to(spec, form, out, file);
         Project project = Projects.open(spec, file);
         Paper paper = new Paper(project, which.choice(project).patterns(project), kind, light);
@@ -47,5 +51,16 @@ final class PictureCommand implements Callable<Integer> {
         output.say(paper.sentence());
         output.done();
         return 0;
+    }
+
+    private Paper.Kind kind() {
+        if (out.toString().equals("-")) {
+            return Optional.ofNullable(as).orElseThrow(() -> new ParameterException(spec.commandLine(), "say with --as what goes to standard output: png, svg or pdf"));
+        }
+        Optional<Paper.Kind> named = Paper.Kind.of(out.toString());
+        if (named.isEmpty() || as != null && as != named.get()) {
+            throw new ParameterException(spec.commandLine(), "a picture is .png, .svg or .pdf" + (as == null ? "" : " as --as says") + ", not " + Shown.text(out.getFileName().toString()));
+        }
+        return named.get();
     }
 }

@@ -35,6 +35,6 @@ final class Projects {
             return taken.kit();
         }
         return BuiltInKits.named(name).orElseThrow(() -> new ParameterException(spec.commandLine(), "there is no built-in kit '" + Shown.text(name)
-                + "'; the kits are: " + BuiltInKits.all().stream().map(Kit::name).toList()));
+                + "'; the kits are: " + Shown.list(BuiltInKits.all().stream().map(Kit::name).toList())));
     }
 }

@@ -1,5 +1,6 @@
 package app.promptsparrow.cli;
 
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.pattern.Pattern;
@@ -38,7 +39,7 @@ final class SongCommand implements Callable<Integer> {
     @ArgGroup(multiplicity = "1")
     private What what;
 
-    @Option(names = "--name", paramLabel = "NAME", defaultValue = "Song", description = "With --make: the song's name (default: ${DEFAULT-VALUE}).")
+    @Option(names = "--name", paramLabel = "NAME", description = "With --make: the song's name (default: Song).")
     private String name;
 
     @Option(names = "--round", description = "With --make: the song goes round at its end.")
@@ -59,15 +60,18 @@ final class SongCommand implements Callable<Integer> {
     public Integer call() throws FileProblem {
         Project project = Projects.open(spec, file);
         if (what.list) {
+            if (out != null || round || name != null) {
+                throw new ParameterException(spec.commandLine(), "--list only tells: OUT, --name and --round go with --make");
+            }
             project.songs().forEach(song -> list(project, song, spec.commandLine().getOut()));
             return 0;
         }
         if (out == null) {
             throw new ParameterException(spec.commandLine(), "--make writes a project: say where to, as OUT");
         }
-        Output output = Output.to(spec, form, out, file);
+        Output output = Output.to(spec, form, out, Endings.PROJECT, file);
         try {
-            Song song = new Song(project.freshSongId(), name, round, SongText.read(project, what.make));
+            Song song = new Song(project.freshSongId(), name == null ? "Song" : name, round, SongText.read(project, what.make));
             Project made = new SongEdit.AddSong("Make", song).apply(project);
             ProjectFile.save(made, output.path());
             output.wrote(output.path());

@@ -5,6 +5,8 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -13,7 +15,10 @@ import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
@@ -220,6 +225,68 @@ class CommandLineTest {
             assertThat(run(command, "--help")).isZero();
             assertThat(out.toString()).contains("Usage: sparrow " + command);
         }
+    }
+
+    @Test
+    void a_name_that_promises_something_else_is_refused_before_anything_is_written() {
+        String demo = demo();
+        for (String[] wrong : new String[][] {{"midi", demo, path("x.wav"), "--song", "ferry"}, {"audio", demo, path("x.mp3"), "--song", "ferry"}, {"chart", demo, path("x.mid"), "--bank", "1"},
+                {"new", path("x.mid"), "--demo"}, {"song", demo, path("x.txt"), "--make", "Wake"}, {"kit", "import", "Tin Shed", demo, path("x.sparrowkit")}}) {
+            assertThat(run(wrong)).as(String.join(" ", wrong)).isEqualTo(2);
+            assertThat(err.toString()).contains("x.").contains("end it in .");
+        }
+        assertThat(folder.toFile().list()).containsExactly("demo.sparrow");
+    }
+
+    @Test
+    void options_that_would_mean_nothing_are_refused_and_so_is_what_cannot_be_read() {
+        String demo = demo();
+        assertThat(run("midi", demo, path("x.mid"), "--song", "ferry", "--bank", "1")).isEqualTo(2);
+        assertThat(err.toString()).contains("--song is a choice of its own");
+        assertThat(run("audio", demo, path("x.wav"), "--song", "ferry", "--reverb-stem")).isEqualTo(2);
+        assertThat(err.toString()).contains("--stems");
+        assertThat(run("midi", demo, path("x.mid"), "--in-order")).isEqualTo(2);
+        assertThat(run("midi", demo, "-", "--bank", "1")).isEqualTo(2);
+        assertThat(err.toString()).contains("several files");
+        assertThat(run("midi", demo, path("x.mid"), "--bank", "1", "--slot", "one")).isEqualTo(2);
+        assertThat(err.toString()).startsWith("--slot: it is a whole number, not 'one'");
+        assertThat(run("batch", folder.toString(), path("b"), "--as", "ogg")).isEqualTo(2);
+        assertThat(err.toString()).startsWith("--as is one of midi, wav, chart, not 'ogg'");
+        assertThat(run("midi", demo)).isEqualTo(2);
+        assertThat(err.toString()).isEqualTo("OUT is missing; see 'sparrow midi --help'\n");
+        assertThat(run("kit", "import", "Tin Shed")).isEqualTo(2);
+        assertThat(err.toString()).endsWith("see 'sparrow kit import --help'\n");
+        assertThat(run("midi", demo, path("x.mid"), "--song", "none")).isEqualTo(2);
+        assertThat(err.toString()).doesNotContain("[");
+        assertThat(run("picture", demo, "-", "--bank", "1", "--slot", "1")).isEqualTo(2);
+        assertThat(err.toString()).contains("--as");
+    }
+
+    @Test
+    void patterns_whose_names_agree_get_a_file_each() throws Exception {
+        String same = "x".repeat(120);
+        Files.writeString(folder.resolve("c.txt"), "# " + same + " one\nKick |x---|\n# " + same + " two\nKick |x-x-|\n");
+        Files.createDirectories(folder.resolve("in"));
+        assertThat(run("new", path("in/c.sparrow"), "--chart", path("c.txt"))).isZero();
+        Project one = ProjectFile.open(Path.of(path("in/c.sparrow")));
+        List<Bank> banks = new ArrayList<>(one.banks());
+        Bank own = one.banks().get(0);
+        Bank other = Bank.empty(own.name());
+        for (int slot = 0; slot < 2; slot++) {
+            other = other.with(slot, Optional.of(own.at(slot).orElseThrow().withId(new PatternId(100 + slot))));
+        }
+        banks.add(other);
+        ProjectFile.save(one.withBanks(banks), Path.of(path("in/c.sparrow")));
+        assertThat(run("batch", path("in"), path("out"))).isZero();
+        assertThat(folder.resolve("out/c").toFile().list()).hasSize(4);
+    }
+
+    @Test
+    void a_song_in_words_finds_names_that_are_longer_in_small_letters() throws Exception {
+        Files.writeString(folder.resolve("c.txt"), "# \u0130stanbul\nKick |x---|\n# Fog\nKick |x-x-|\n");
+        assertThat(run("new", path("c.sparrow"), "--chart", path("c.txt"))).isZero();
+        assertThat(run("song", path("c.sparrow"), path("s.sparrow"), "--make", "\u0130stanbul x2, Fog")).isZero();
+        assertThat(out.toString()).contains("bars");
     }
 
     @Test

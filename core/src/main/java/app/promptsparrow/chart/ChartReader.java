@@ -10,6 +10,7 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
@@ -100,8 +101,8 @@ public final class ChartReader {
         }
         if (line.take('#')) {
             String name = onOneLine(line.title());
-            if (name.isBlank() || name.length() > Row.MAX_NAME) {
-                throw line.error("expected a title of 1 to " + Row.MAX_NAME + " characters after '#'");
+            if (name.isBlank() || !name.equals(Names.of(name, ""))) {
+                throw line.error("expected a title of 1 to " + Names.MOST + " characters after '#'");
             }
             if (begun && titled || begun && !rows.isEmpty()) {
                 endPattern();
@@ -254,7 +255,7 @@ public final class ChartReader {
         if (known.isPresent()) {
             return known.get();
         }
-        if (name.isEmpty() || name.length() > Row.MAX_NAME) {
+        if (name.isEmpty() || !name.equals(Names.of(name, ""))) {
             throw line.errorAt(at, "expected a row's name before '|'");
         }
         if (kit.rows().size() == Kit.MAX_ROWS) {

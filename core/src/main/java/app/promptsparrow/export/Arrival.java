@@ -21,6 +21,7 @@ import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.KitMatch;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
@@ -220,7 +221,7 @@ public record Arrival(Project open, Source source, Taking taking, Map<RowId, Tak
                     : target == null ? matching(open.kit(), row).filter(own -> proposed.add(own.id())) : Optional.empty();
             boolean added = there.isEmpty() && !(target instanceof Taking.Target.LeftOut) && open.kit().rows().size() + fresh.size() < Kit.MAX_ROWS;
             if (added) {
-                Row made = row.withId(new RowId(open.freshRowId().value() + fresh.size())).withName(KitMatch.freeName(row.name(), names));
+                Row made = row.withId(new RowId(open.freshRowId().value() + fresh.size())).withName(Names.free(row.name(), names));
                 fresh.add(made);
                 there = Optional.of(made);
             }

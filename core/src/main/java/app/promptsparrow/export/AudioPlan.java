@@ -17,6 +17,7 @@ import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.PieceMeter;
 import app.promptsparrow.sound.SoundDisk;
 import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.text.Names;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -121,6 +122,15 @@ public final class AudioPlan {
         }
     }
 
+    /** What of the piece will be silent, since its sample is missing or damaged, a sentence's part each; reads the samples that it needs. */
+    public List<String> missing() {
+        Choice.Piece piece = choice.pieces(project, repeat, false).get(0);
+        return MissingSounds.of(project.kit(), row -> project.kit().isHeard(row) && piece.score().plays(row.id()), sample -> {
+            sounds.get(sample).at(127, 0);
+            return sounds.failure(sample);
+        });
+    }
+
     /** What is rendered on its own. */
     private record Stem(String name, Project project, boolean onlyReverb) {
     }
@@ -165,7 +175,7 @@ public final class AudioPlan {
                 silent.add(parts.get(i).name);
                 continue;
             }
-            Path target = folder.resolve(String.format(Locale.ROOT, "%02d %s.wav", written.size() + 1, MidiPlan.fileName(parts.get(i).name)));
+            Path target = folder.resolve(String.format(Locale.ROOT, "%02d %s.wav", written.size() + 1, Names.file(parts.get(i).name)));
             writeWav(target, finished.get(i), frames);
             written.add(target);
         }

@@ -5,7 +5,6 @@ import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.PercussionMap;
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.midi.MidiException;
 import app.promptsparrow.midi.MidiFile;
 import app.promptsparrow.midi.MidiImport;
@@ -15,6 +14,7 @@ import app.promptsparrow.midi.Watch;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Plural;
 import java.io.IOException;
 import java.io.InputStream;
@@ -101,7 +101,7 @@ public record ImportPlan(Project project, boolean exact, List<String> remarks) {
 
     /** A name for what is in a file: its own without the ending. */
     public static String nameOf(Path path) {
-        return Row.nameOf(path.getFileName().toString().replaceAll("\\.[^.]*$", ""), Project.UNTITLED);
+        return Names.of(path.getFileName().toString().replaceAll("\\.[^.]*$", ""), Project.UNTITLED);
     }
 
     static byte[] read(Path path) throws FileProblem {

@@ -64,10 +64,10 @@ public final class AtomicFile {
         }
     }
 
-    /** Whether a path is something that takes a stream and cannot be replaced: a device, a pipe, a descriptor. */
+    /** Whether a path is something that takes a stream and cannot be replaced: a device, a pipe, an open descriptor, whatever that leads to. */
     public static boolean isStream(Path path) {
-        Path absolute = path.toAbsolutePath();
-        return absolute.startsWith("/dev") || absolute.startsWith("/proc")
+        Path absolute = path.toAbsolutePath().normalize();
+        return absolute.startsWith("/proc") || absolute.startsWith("/dev/fd") || absolute.equals(Path.of("/dev/stdout")) || absolute.equals(Path.of("/dev/stderr"))
                 || Files.exists(absolute) && !Files.isRegularFile(absolute) && !Files.isDirectory(absolute);
     }
 

@@ -2,7 +2,9 @@ package app.promptsparrow.file;
 
 import app.promptsparrow.project.Backing;
 import app.promptsparrow.sample.LongFrames;
+import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.sample.SoundFileException;
+import app.promptsparrow.text.Reason;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
@@ -31,8 +33,26 @@ public final class BackingFile {
     public static LongFrames read(Backing backing, int rateHz, SampleFolder samples, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         try {
             return LongFrames.read(of(backing, samples), rateHz, Backing.MOST_SECONDS, Folders.cache(), cancelled, progress);
-        } catch (SoundFileException | InvalidPathException unreadable) {
-            throw new FileProblem(Path.of(backing.name()), unreadable.getMessage());
+        } catch (SoundFileException unreadable) {
+            throw new FileProblem(backing.name(), unreadable.getMessage());
+        } catch (InvalidPathException nowhere) {
+            throw new FileProblem(backing.name(), Reason.of(nowhere));
+        }
+    }
+
+    /** Why it cannot be heard, in a sentence, as far as its beginning tells. */
+    public static Optional<String> problem(Backing backing, SampleFolder samples) {
+        try {
+            Path file = of(backing, samples);
+            if (!Files.isRegularFile(file)) {
+                return Optional.of("the backing '" + backing.name() + "' is not where it was: " + backing.file());
+            }
+            SampleReader.fileHz(file);
+            return Optional.empty();
+        } catch (SoundFileException damaged) {
+            return Optional.of("the backing '" + backing.name() + "' " + damaged.getMessage());
+        } catch (InvalidPathException nowhere) {
+            return Optional.of("the backing '" + backing.name() + "': " + Reason.of(nowhere));
         }
     }
 

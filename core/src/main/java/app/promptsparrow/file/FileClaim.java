@@ -2,14 +2,15 @@ package app.promptsparrow.file;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
-import java.nio.channels.OverlappingFileLockException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicBoolean;
 
 /**
  * Says to other windows of the program that a file is open here, until it is closed or the program ends, however it ends. The file itself is not
@@ -17,9 +18,18 @@ import java.util.Optional;
  */
 public final class FileClaim implements AutoCloseable {
 
-    private final FileChannel channel;
+    /**
+     * What this program claims itself. A system with POSIX locks forgets a lock as soon as its program closes any channel to the locked
+     * file: so one that is claimed here is never opened again.
+     */
+    private static final Set<Path> OURS = ConcurrentHashMap.newKeySet();
 
-    private FileClaim(FileChannel channel) {
+    private final Path mark;
+    private final FileChannel channel;
+    private final AtomicBoolean closed = new AtomicBoolean();
+
+    private FileClaim(Path mark, FileChannel channel) {
+        this.mark = mark;
         this.channel = channel;
     }
 
@@ -30,19 +40,21 @@ public final class FileClaim implements AutoCloseable {
      */
     public static Optional<FileClaim> of(Path file, Path folder) {
         FileChannel channel = null;
+        Path mark = folder.toAbsolutePath();
         try {
-            Files.createDirectories(folder);
-            channel = FileChannel.open(folder.resolve(name(file) + ".open"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-            FileLock lock = channel.tryLock();
-            if (lock != null) {
-                return Optional.of(new FileClaim(channel));
+            mark = mark.resolve(name(file) + ".open");
+            if (!OURS.add(mark)) {
+                return Optional.empty(); // another window of this very program
             }
-        } catch (OverlappingFileLockException here) {
-            // another window of this very program
+            Files.createDirectories(folder);
+            channel = FileChannel.open(mark, StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+            if (channel.tryLock() != null) {
+                return Optional.of(new FileClaim(mark, channel));
+            }
         } catch (IOException noLocks) {
-            return Optional.of(new FileClaim(channel));
+            return Optional.of(new FileClaim(mark, channel));
         }
-        close(channel);
+        new FileClaim(mark, channel).close();
         return Optional.empty();
     }
 
@@ -55,10 +67,9 @@ public final class FileClaim implements AutoCloseable {
 
     @Override
     public void close() {
-        close(channel);
-    }
-
-    private static void close(FileChannel channel) {
+        if (closed.getAndSet(true)) {
+            return; // by now it may be claimed anew
+        }
         try {
             if (channel != null) {
                 channel.close();
@@ -66,5 +77,6 @@ public final class FileClaim implements AutoCloseable {
         } catch (IOException kept) {
             // it ends with the program
         }
+        OURS.remove(mark);
     }
 }

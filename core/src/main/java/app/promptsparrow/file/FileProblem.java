@@ -15,6 +15,11 @@ public final class FileProblem extends Exception {
         this(file, what, null);
     }
 
+    /** @param name of a file whose place is not known, or cannot be one */
+    public FileProblem(String name, String what) {
+        this(Shown.text(name) + ": " + what, (Throwable) null);
+    }
+
     public FileProblem(Path file, String what, Throwable cause) {
         this(Shown.text(name(file)) + ": " + what, cause);
     }

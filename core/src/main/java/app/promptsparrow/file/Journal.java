@@ -21,6 +21,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import java.util.zip.CRC32;
 
@@ -49,6 +51,9 @@ public final class Journal implements AutoCloseable {
 
     /** Beyond this length it is begun anew with one line that says all, in bytes. */
     private static final long LONG = 16 << 20;
+
+    /** Those this program writes: never opened a second time, or the system would forget their locks, see {@link FileClaim}. */
+    private static final Set<Path> OURS = ConcurrentHashMap.newKeySet();
 
     private final Path folder;
     private Optional<FileVersion> version = Optional.empty();
@@ -99,7 +104,7 @@ public final class Journal implements AutoCloseable {
             }
         } catch (IOException failed) {
             if (before != null) {
-                before.channel.close(); // stays for the next start
+                before.close(); // stays for the next start
             }
             throw failed;
         }
@@ -156,7 +161,7 @@ public final class Journal implements AutoCloseable {
     @Override
     public void close() throws IOException {
         if (open != null) {
-            open.channel.close();
+            open.close();
             open = null;
         }
     }
@@ -177,7 +182,8 @@ public final class Journal implements AutoCloseable {
         /** A new one; if its header cannot be written nothing stays. */
         static Open in(Path folder, byte[] header) throws IOException {
             Files.createDirectories(folder);
-            Path path = Files.createTempFile(folder, "", ENDING);
+            Path path = Files.createTempFile(folder.toAbsolutePath(), "", ENDING);
+            OURS.add(path);
             FileChannel channel = FileChannel.open(path, StandardOpenOption.WRITE);
             Open made = new Open(path, channel);
             try {
@@ -215,8 +221,13 @@ public final class Journal implements AutoCloseable {
         }
 
         void discard() throws IOException {
-            channel.close();
+            close();
             Files.deleteIfExists(path);
+        }
+
+        void close() throws IOException {
+            channel.close();
+            OURS.remove(path);
         }
     }
 
@@ -239,6 +250,9 @@ public final class Journal implements AutoCloseable {
     }
 
     private static boolean isFree(Path path) {
+        if (OURS.contains(path.toAbsolutePath())) {
+            return false;
+        }
         try (FileChannel channel = FileChannel.open(path, StandardOpenOption.WRITE); FileLock lock = channel.tryLock()) {
             return lock != null;
         } catch (IOException | OverlappingFileLockException held) {

@@ -7,12 +7,14 @@ import app.promptsparrow.sample.SampleBuffer;
 import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.sample.SoundFileException;
 import app.promptsparrow.sound.SampleAnalysis;
+import app.promptsparrow.text.Names;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 
@@ -22,8 +24,9 @@ import java.util.stream.Stream;
  * @param name   of the file without its ending, as a row may be called
  * @param hash   by which it is kept
  * @param frames at the rate that was asked for
+ * @param lacks  what of the file is not there, in words that go on behind its name
  */
-public record SoundImport(String name, String hash, SampleBuffer frames, SampleAnalysis found) {
+public record SoundImport(String name, String hash, SampleBuffer frames, SampleAnalysis found, Optional<String> lacks) {
 
     /** Endings by which a folder's sound files are told from others; what they are is told by what they hold. */
     private static final List<String> ENDINGS = List.of(".wav", ".wave", ".aif", ".aiff", ".aifc", ".au", ".snd", ".flac", ".ogg", ".oga", ".mp3");
@@ -35,8 +38,8 @@ public record SoundImport(String name, String hash, SampleBuffer frames, SampleA
      */
     public static SoundImport read(Path file, SampleFolder folder, int rateHz, BooleanSupplier cancelled) throws FileProblem {
         try {
-            SampleBuffer frames = SampleReader.read(file, rateHz, cancelled);
-            return new SoundImport(named(file), folder.put(file), frames, SampleAnalysis.of(frames, rateHz));
+            SampleReader.Told told = SampleReader.readTold(file, rateHz, cancelled);
+            return new SoundImport(named(file), folder.put(file), told.frames(), SampleAnalysis.of(told.frames(), rateHz), told.lacks());
         } catch (SoundFileException refused) {
             throw FileProblem.of(file, refused);
         }
@@ -56,7 +59,7 @@ public record SoundImport(String name, String hash, SampleBuffer frames, SampleA
     public static String named(Path file) {
         String name = file.getFileName().toString();
         int dot = name.lastIndexOf('.');
-        return Row.nameOf(dot > 0 ? name.substring(0, dot) : name, "sound");
+        return Names.of(dot > 0 ? name.substring(0, dot) : name, "sound");
     }
 
     /** Whether a file is a sound by its name. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -17,7 +18,7 @@ public record Kit(String name, List<Row> rows, Reverb reverb) {
     public static final int MAX_ROWS = 48;
 
     public Kit {
-        Row.checkName("a kit's name", name);
+        Names.check("a kit's name", name);
         rows = List.copyOf(rows);
         if (rows.isEmpty() || rows.size() > MAX_ROWS) {
             throw new IllegalArgumentException("a kit has 1 to " + MAX_ROWS + " rows, not " + rows.size());

@@ -1,5 +1,6 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Names;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -14,7 +15,6 @@ import java.util.function.Function;
  */
 public record Row(RowId id, String name, Family family, Kind kind, List<Layer> layers, Voicing voicing, Strip strip, Lean lean, MidiOut midi, Heard heard) {
 
-    public static final int MAX_NAME = 200;
     public static final int MOST_LAYERS = 4;
 
     /** DRUM rows have one pitch, BASS rows play notes. */
@@ -23,7 +23,7 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
     public Row {
         Objects.requireNonNull(id, "id");
         layers = List.copyOf(layers);
-        checkName("a row's name", name);
+        Names.check("a row's name", name);
         if (layers.isEmpty() || layers.size() > MOST_LAYERS) {
             throw new IllegalArgumentException("row '" + name + "' has 1 to 4 layers, not " + layers.size());
         }
@@ -37,19 +37,6 @@ public record Row(RowId id, String name, Family family, Kind kind, List<Layer> l
             if (layer.sound().isLive() && layers.size() > 1) {
                 throw new IllegalArgumentException("row '" + name + "': a bass recipe is a voice of its own and stands alone, not among " + layers.size() + " layers");
             }
-        }
-    }
-
-    /** A name made of any text: control characters as underscores, cut where it is too long; {@code otherwise} where nothing is left. */
-    public static String nameOf(String text, String otherwise) {
-        String clean = text.replaceAll("\\p{Cc}", "_").strip();
-        return clean.isEmpty() ? otherwise : clean.substring(0, Math.min(MAX_NAME, clean.length()));
-    }
-
-    /** Refuses an empty, too long or many-lined name with a sentence that begins with {@code what}. */
-    public static void checkName(String what, String name) {
-        if (name.isBlank() || name.length() > MAX_NAME || name.chars().anyMatch(Character::isISOControl)) {
-            throw new IllegalArgumentException(what + " is 1 to " + MAX_NAME + " characters on one line");
         }
     }
 

@@ -1,5 +1,6 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Names;
 import java.util.Objects;
 
 /**
@@ -21,7 +22,7 @@ public record SampleSound(String hash, String name, int rootCents) implements So
         if (!isHash(hash)) {
             throw new IllegalArgumentException("a sample is known by 64 hexadecimal digits");
         }
-        Row.checkName("a sample's name", name);
+        Names.check("a sample's name", name);
         Ranges.check("a root note in cents", rootCents, 0, 12_700);
     }
 

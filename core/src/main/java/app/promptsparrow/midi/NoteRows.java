@@ -8,6 +8,7 @@ import app.promptsparrow.kit.PercussionMap;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.KitMatch;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -206,7 +207,7 @@ final class NoteRows {
 
     private Optional<Row> newBass(int channel, int voice, boolean asked) {
         String name = "Bass " + channel + (voice == 0 ? "" : " voice " + (voice + 1));
-        return added(KitMatch.freeName(name, KitMatch.names(kit)), voice == 0 ? "channel " + channel : "note " + (voice + 1) + " of the chords on channel " + channel, asked,
+        return added(Names.free(name, KitMatch.names(kit)), voice == 0 ? "channel " + channel : "note " + (voice + 1) + " of the chords on channel " + channel, asked,
                 row -> voice == 0 ? row.withMidi(row.midi().withChannel(channel)) : row);
     }
 
@@ -216,7 +217,7 @@ final class NoteRows {
 
     private Optional<Row> newDrum(int key, boolean asked) {
         String name = PercussionMap.rowName(key);
-        return added(KitMatch.freeName(kit.rowNamed(name).isPresent() ? name + " " + key : name, KitMatch.names(kit)), "note " + key, asked, row -> row.withMidi(MidiOut.drum(key)));
+        return added(Names.free(kit.rowNamed(name).isPresent() ? name + " " + key : name, KitMatch.names(kit)), "note " + key, asked, row -> row.withMidi(MidiOut.drum(key)));
     }
 
     /** A row that is added, if the kit has room. @param asked whether it was asked for, though the kit may have one */

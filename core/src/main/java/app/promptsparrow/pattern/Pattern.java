@@ -1,7 +1,7 @@
 package app.promptsparrow.pattern;
 
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
@@ -29,7 +29,7 @@ public record Pattern(PatternId id, String name, int length, StepValue step, Opt
     public static final int MAX_LANE_STEPS = 1_024;
 
     public Pattern {
-        Row.checkName("a pattern's name", name);
+        Names.check("a pattern's name", name);
         if (length < 1 || length > MAX_LENGTH) {
             throw new IllegalArgumentException("a pattern is 1 to " + MAX_LENGTH + " steps long, not " + length);
         }

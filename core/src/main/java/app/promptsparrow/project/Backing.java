@@ -1,7 +1,7 @@
 package app.promptsparrow.project;
 
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.text.Names;
 import java.util.Optional;
 
 /**
@@ -52,7 +52,7 @@ public record Backing(String file, Optional<String> kept, long offset, double le
     /** What it is called. */
     public String name() {
         String name = file.substring(Math.max(file.lastIndexOf('/'), file.lastIndexOf('\\')) + 1);
-        return Row.nameOf(name, file);
+        return Names.of(name, file);
     }
 
     public Backing withFile(String to) {

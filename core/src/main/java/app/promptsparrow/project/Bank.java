@@ -1,8 +1,8 @@
 package app.promptsparrow.project;
 
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -21,7 +21,7 @@ public record Bank(String name, Optional<Tint> tint, Optional<PatternId> fill, L
     public static final int SLOTS = 10;
 
     public Bank {
-        Row.checkName("a bank's name", name);
+        Names.check("a bank's name", name);
         slots = List.copyOf(slots);
         if (slots.size() != SLOTS) {
             throw new IllegalArgumentException("a bank has " + SLOTS + " slots, not " + slots.size());

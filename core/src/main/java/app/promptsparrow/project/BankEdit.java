@@ -1,8 +1,8 @@
 package app.promptsparrow.project;
 
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -182,13 +182,6 @@ public sealed interface BankEdit extends Edit {
 
     /** A bank's name that none of the project's has. */
     static String freeName(Project project, String wished) {
-        String base = wished.replaceAll(" \\d+$", "");
-        for (int number = 1;; number++) {
-            String name = number == 1 ? wished : base + " " + number;
-            String free = name.length() > Row.MAX_NAME ? name.substring(name.length() - Row.MAX_NAME) : name;
-            if (project.banks().stream().noneMatch(bank -> bank.name().equals(free))) {
-                return free;
-            }
-        }
+        return Names.free(wished, Names.keys(project.banks().stream().map(Bank::name).toList()));
     }
 }

@@ -6,12 +6,11 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -41,10 +40,9 @@ record BankMatch(Map<RowId, RowId> become, List<Row> added) {
                 become.put(row.id(), new RowId(next++));
             }
         }
-        Set<String> names = new HashSet<>();
-        project.kit().rows().forEach(row -> names.add(row.name().toLowerCase(Locale.ROOT)));
+        Set<String> names = KitMatch.names(project.kit());
         List<Row> added = new ArrayList<>();
-        fresh.forEach((row, id) -> added.add(row.withId(id).withName(KitMatch.freeName(row.name(), names)).givingWay(to -> Optional.ofNullable(become.get(to)))));
+        fresh.forEach((row, id) -> added.add(row.withId(id).withName(Names.free(row.name(), names)).givingWay(to -> Optional.ofNullable(become.get(to)))));
         return new BankMatch(become, added);
     }
 

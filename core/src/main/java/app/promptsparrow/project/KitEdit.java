@@ -7,11 +7,10 @@ import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Strip;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -141,15 +140,14 @@ public sealed interface KitEdit extends Edit {
         @Override
         public Project apply(Project project) {
             List<Row> all = new ArrayList<>(project.kit().rows());
-            Set<String> names = new HashSet<>();
-            all.forEach(row -> names.add(row.name().toLowerCase(Locale.ROOT)));
+            Set<String> names = KitMatch.names(project.kit());
             int fresh = project.freshRowId().value();
             Map<RowId, RowId> become = new HashMap<>();
             for (Row row : rows) {
                 become.put(row.id(), new RowId(fresh++));
             }
             for (Row row : rows) {
-                all.add(row.withId(become.get(row.id())).withName(KitMatch.freeName(row.name(), names)).givingWay(to -> Optional.ofNullable(become.get(to))));
+                all.add(row.withId(become.get(row.id())).withName(Names.free(row.name(), names)).givingWay(to -> Optional.ofNullable(become.get(to))));
             }
             return project.withKit(project.kit().withRows(all));
         }

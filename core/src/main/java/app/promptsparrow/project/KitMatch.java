@@ -4,12 +4,12 @@ import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -95,7 +95,7 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
         int fresh = project.freshRowId().value();
         for (Map.Entry<Row, Optional<Row>> entry : taken.entrySet()) {
             Row row = entry.getKey();
-            names.add(row.name().toLowerCase(Locale.ROOT));
+            names.add(Names.key(row.name()));
             Row here = entry.getValue().map(old -> row.withId(old.id()).withHeard(old.heard()).withLean(old.lean())).orElse(null);
             here = here == null ? row.withId(new RowId(fresh++)) : here;
             become.put(row.id(), here.id());
@@ -105,22 +105,13 @@ public record KitMatch(Map<Row, Optional<Row>> taken, List<Row> kept) {
         Set<RowId> there = rows.stream().map(Row::id).collect(Collectors.toSet());
         kept.forEach(row -> there.add(row.id()));
         for (Row row : kept) {
-            rows.add(row.withName(freeName(row.name(), names)).givingWay(to -> Optional.of(to).filter(there::contains)));
+            rows.add(row.withName(Names.free(row.name(), names)).givingWay(to -> Optional.of(to).filter(there::contains)));
         }
         return new Kit(kit.name(), rows, kit.reverb());
     }
 
     /** The names of a kit's rows, as they are compared. */
     public static Set<String> names(Kit kit) {
-        return kit.rows().stream().map(row -> row.name().toLowerCase(Locale.ROOT)).collect(Collectors.toCollection(HashSet::new));
-    }
-
-    /** A name, with a number behind it if it is taken; notes it as taken. */
-    public static String freeName(String name, Set<String> taken) {
-        String free = name;
-        for (int number = 2; !taken.add(free.toLowerCase(Locale.ROOT)); number++) {
-            free = name + " " + number;
-        }
-        return free;
+        return Names.keys(kit.rows().stream().map(Row::name).toList());
     }
 }

@@ -1,10 +1,10 @@
 package app.promptsparrow.project;
 
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.time.Meter;
 import java.util.Map;
 import java.util.Optional;
@@ -51,6 +51,6 @@ public final class PatternPiece {
         long first = from / unit + 1;
         long last = (to + unit - 1) / unit;
         String what = bars ? "bar" : "beat";
-        return Row.nameOf(pattern.name() + ", " + (first == last ? what + " " + first : what + "s " + first + " to " + last), pattern.name());
+        return Names.of(pattern.name() + ", " + (first == last ? what + " " + first : what + "s " + first + " to " + last), pattern.name());
     }
 }

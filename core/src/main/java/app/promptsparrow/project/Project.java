@@ -8,6 +8,7 @@ import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
@@ -36,7 +37,7 @@ public record Project(String name, Tempo tempo, Meter meter, Swing swing, Key ke
     public static final String UNTITLED = "Untitled";
 
     public Project {
-        Row.checkName("a project's name", name);
+        Names.check("a project's name", name);
         banks = List.copyOf(banks);
         chain = List.copyOf(chain);
         songs = List.copyOf(songs);

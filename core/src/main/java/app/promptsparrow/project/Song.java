@@ -1,9 +1,9 @@
 package app.promptsparrow.project;
 
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -90,7 +90,7 @@ public record Song(SongId id, String name, boolean round, List<Entry> entries) {
     }
 
     public Song {
-        Row.checkName("a song's name", name);
+        Names.check("a song's name", name);
         entries = List.copyOf(entries);
         if (entries.size() > MAX_ENTRIES) {
             throw new IllegalArgumentException("a song has at most " + MAX_ENTRIES + " entries, not " + entries.size());

@@ -138,13 +138,12 @@ public final class SongText {
 
     /** The longest name of a pattern that stands here. */
     private String longestName() {
-        String lower = text.toLowerCase(Locale.ROOT);
         String longest = "";
         for (Bank bank : project.banks()) {
             for (Pattern pattern : bank.patterns()) {
-                String name = pattern.name().toLowerCase(Locale.ROOT);
+                String name = pattern.name(); // compared in place: in small letters some texts are longer
                 int end = at + name.length();
-                boolean stands = lower.startsWith(name, at) && (end == text.length() || !Character.isLetterOrDigit(text.charAt(end)));
+                boolean stands = text.regionMatches(true, at, name, 0, name.length()) && (end == text.length() || !Character.isLetterOrDigit(text.charAt(end)));
                 if (stands && name.length() > longest.length()) {
                     longest = text.substring(at, end);
                 }

@@ -1,34 +1,22 @@
 package app.promptsparrow.sample;
 
-import com.jcraft.jogg.Packet;
-import com.jcraft.jogg.Page;
-import com.jcraft.jogg.StreamState;
-import com.jcraft.jogg.SyncState;
-import com.jcraft.jorbis.Block;
-import com.jcraft.jorbis.Comment;
-import com.jcraft.jorbis.DspState;
-import com.jcraft.jorbis.Info;
 import java.io.BufferedInputStream;
+import java.io.ByteArrayInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.SequenceInputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.List;
-import java.util.Optional;
 import java.util.ServiceLoader;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.UnsupportedAudioFileException;
 import javax.sound.sampled.spi.AudioFileReader;
-import javazoom.jl.decoder.Bitstream;
-import javazoom.jl.decoder.Decoder;
-import javazoom.jl.decoder.Header;
-import javazoom.jl.decoder.JavaLayerException;
-import javazoom.jl.decoder.SampleBuffer;
 import org.jflac.FLACDecoder;
 import org.jflac.frame.Frame;
 import org.jflac.metadata.StreamInfo;
@@ -39,8 +27,13 @@ import org.jflac.metadata.StreamInfo;
  */
 final class Decoders {
 
-    private static final int BLOCK = 4_096;
-    private static final int MARK = 64 << 10;
+    static final int BLOCK = 4_096;
+    static final int MARK = 64 << 10;
+    /** From so many bytes on a length is what programs write that do not know it yet. */
+    private static final long UNKNOWN_BYTES = Integer.MAX_VALUE - (64L << 10);
+    private static final int TAG_HEAD = 10;
+    /** Nobody writes more tags one behind the other; a file that seems to is damaged. */
+    private static final int MOST_TAGS = 16;
     /** Above it the JDK's reader never comes to an end. */
     private static final int MOST_CHANNELS = 8;
 
@@ -56,27 +49,51 @@ final class Decoders {
         return Files.newInputStream(file);
     }
 
-    /** Decodes all of a stream. */
-    static void decode(InputStream in, FrameSink sink) throws IOException, SoundFileException {
+    /**
+     * Decodes all of a stream.
+     *
+     * @return how many frames its header promises; 0 if it does not say
+     */
+    static long decode(InputStream in, FrameSink sink) throws IOException, SoundFileException {
         Told told = new Told(in);
         InputStream from = new BufferedInputStream(told, MARK);
-        from.mark(MARK);
-        byte[] head = from.readNBytes(12);
-        from.reset();
         try {
-            switch (ending(head)) {
+            boolean tagged = skipTags(from);
+            from.mark(MARK);
+            byte[] head = from.readNBytes(12);
+            from.reset();
+            return switch (ending(head)) {
                 case "flac" -> flac(from, sink);
-                case "ogg" -> vorbis(from, sink);
+                case "ogg" -> Vorbis.decode(from, sink);
                 case "wav", "aiff", "au" -> pcm(from, sink);
-                case "mp3" -> mp3(from, sink);
-                default -> throw new SoundFileException(head.length == 0 ? "is empty" : "is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
-            }
+                case "mp3" -> Mp3.decode(from, sink);
+                default -> throw new SoundFileException(head.length == 0 ? tagged ? "is cut off: only words about it are there" : "is empty" : "is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
+            };
         } catch (IOException | RuntimeException | OutOfMemoryError | StackOverflowError damaged) { // the libraries throw anything at damaged files
             if (told.failure != null) {
                 throw told.failure;
             }
             throw new SoundFileException("is damaged or cut off", damaged);
         }
+    }
+
+    /** Passes over ID3v2 tags, which may hold anything: pictures, and words that look like what stands in the sound. Answers whether there were any. */
+    private static boolean skipTags(InputStream from) throws IOException {
+        for (int tags = 0; tags < MOST_TAGS; tags++) {
+            from.mark(TAG_HEAD);
+            byte[] head = from.readNBytes(TAG_HEAD);
+            if (head.length < TAG_HEAD || head[0] != 'I' || head[1] != 'D' || head[2] != '3') {
+                from.reset();
+                return tags > 0;
+            }
+            long length = 0; // seven bits a byte
+            for (int i = 6; i < TAG_HEAD; i++) {
+                length = length << 7 | head[i] & 0x7F;
+            }
+            boolean footer = (head[5] & 0x10) != 0;
+            from.skipNBytes(length + (footer ? TAG_HEAD : 0));
+        }
+        return true;
     }
 
     /** Remembers that the file itself could not be read, which is not what a library makes of what stands in it. */
@@ -127,7 +144,7 @@ final class Decoders {
         throw new UnsupportedAudioFileException();
     }
 
-    private static void pcm(InputStream from, FrameSink sink) throws IOException, SoundFileException {
+    private static long pcm(InputStream from, FrameSink sink) throws IOException, SoundFileException {
         try (AudioInputStream audio = opened(from)) {
             AudioFormat format = audio.getFormat();
             int channels = format.getChannels();
@@ -150,6 +167,8 @@ final class Decoders {
             } else {
                 values(audio, channels, bytes, format.isBigEndian(), floats, unsigned, sink);
             }
+            boolean told = audio.getFrameLength() > 0 && audio.getFrameLength() * format.getFrameSize() < UNKNOWN_BYTES;
+            return told ? audio.getFrameLength() : 0;
         } catch (UnsupportedAudioFileException unknown) {
             throw new SoundFileException("is damaged, or stored in a way that cannot be read", unknown);
         }
@@ -208,8 +227,11 @@ final class Decoders {
 
     // --- FLAC ---
 
-    private static void flac(InputStream from, FrameSink sink) throws IOException, SoundFileException {
-        FLACDecoder decoder = new FLACDecoder(new Ending(from));
+    /** The word, the head of the first block, and that block, which tells what the frames are. */
+    private static final int FLAC_BEGIN = 4 + 4 + 34;
+
+    private static long flac(InputStream from, FrameSink sink) throws IOException, SoundFileException {
+        FLACDecoder decoder = new FLACDecoder(new Ending(withoutWords(from)));
         decoder.readMetadata();
         StreamInfo info = decoder.getStreamInfo();
         if (info == null) {
@@ -237,6 +259,26 @@ final class Decoders {
             }
             sink.frames(block, count);
         }
+        return Math.max(0, info.getTotalSamples());
+    }
+
+    /** A FLAC stream with nothing before its frames but what they are: of pictures and words about it the library makes exceptions. */
+    private static InputStream withoutWords(InputStream from) throws IOException, SoundFileException {
+        byte[] begin = from.readNBytes(FLAC_BEGIN);
+        if (begin.length < FLAC_BEGIN || (begin[4] & 0x7F) != 0) {
+            throw new SoundFileException("is damaged or cut off");
+        }
+        boolean last = begin[4] < 0;
+        begin[4] |= (byte) 0x80; // the last of the blocks before the frames
+        while (!last) {
+            byte[] head = from.readNBytes(4);
+            if (head.length < 4) {
+                throw new SoundFileException("is damaged or cut off");
+            }
+            last = head[0] < 0;
+            from.skipNBytes((head[1] & 0xFF) << 16 | (head[2] & 0xFF) << 8 | head[3] & 0xFF);
+        }
+        return new SequenceInputStream(new ByteArrayInputStream(begin), from);
     }
 
     /** A stream that may be asked for more at its end a few times only: behind a broken last frame the FLAC library would look for the next one for ever. */
@@ -265,179 +307,5 @@ final class Decoders {
             }
             return read;
         }
-    }
-
-    // --- MP3 ---
-
-    private static void mp3(InputStream from, FrameSink into) throws IOException, SoundFileException {
-        from.mark(MARK);
-        byte[] begin = from.readNBytes(MARK / 2);
-        from.reset();
-        Optional<Gap> gap = Gap.in(begin);
-        FrameSink sink = gap.isPresent() ? gap.get().leftOut(into) : into;
-        Bitstream stream = new Bitstream(from);
-        Decoder decoder = new Decoder();
-        float[][] block = new float[0][];
-        try {
-            for (Header header = stream.readFrame(); header != null; header = stream.readFrame()) {
-                SampleBuffer decoded = (SampleBuffer) decoder.decodeFrame(header, stream);
-                int channels = decoded.getChannelCount();
-                if (block.length == 0) {
-                    sink.begin(channels, decoded.getSampleFrequency(), 0);
-                    block = new float[channels][BLOCK];
-                } else if (channels != block.length) {
-                    throw new SoundFileException("changes its number of channels on the way");
-                }
-                int frames = decoded.getBufferLength() / channels;
-                short[] values = decoded.getBuffer();
-                for (int i = 0; i < frames; i++) {
-                    for (int channel = 0; channel < channels; channel++) {
-                        block[channel][i] = values[i * channels + channel] / 32_768f;
-                    }
-                }
-                sink.frames(block, frames);
-                stream.closeFrame();
-            }
-        } catch (JavaLayerException damaged) {
-            throw new SoundFileException("is damaged or cut off", damaged);
-        }
-        if (block.length == 0) {
-            throw new SoundFileException("is no WAV, AIFF, AU, FLAC, Ogg Vorbis or MP3");
-        }
-    }
-
-    /**
-     * What an encoder has put before and behind the sound, as it tells in its first frame (the Xing frame with an Info extension, which
-     * many encoders write); that frame itself is silence.
-     *
-     * @param before frames of sound, the decoder's own delay included
-     * @param frames that are the sound
-     */
-    private record Gap(int before, long frames) {
-
-        private static final int DECODER_DELAY = 529;
-        private static final int TO_COUNT = 8;
-        private static final int TO_DELAYS = 141;
-
-        static Optional<Gap> in(byte[] begin) {
-            String text = new String(begin, StandardCharsets.ISO_8859_1);
-            int at = Math.max(text.indexOf("Info"), text.indexOf("Xing"));
-            int sync = at - 36;
-            if (at < 0 || at + TO_DELAYS + 3 > begin.length || (begin[at + 7] & 1) == 0) {
-                return Optional.empty();
-            }
-            while (sync < at && (sync < 0 || (begin[sync] & 0xFF) != 0xFF || (begin[sync + 1] & 0xE0) != 0xE0)) {
-                sync++;
-            }
-            if (sync == at) {
-                return Optional.empty();
-            }
-            int block = (begin[sync + 1] & 0x08) != 0 ? 1_152 : 576; // of MPEG 1, and of its low rates
-            long blocks = 0;
-            for (int i = 0; i < 4; i++) {
-                blocks = blocks << 8 | begin[at + TO_COUNT + i] & 0xFF;
-            }
-            int delays = (begin[at + TO_DELAYS] & 0xFF) << 16 | (begin[at + TO_DELAYS + 1] & 0xFF) << 8 | begin[at + TO_DELAYS + 2] & 0xFF;
-            long sound = blocks * block - (delays >> 12) - (delays & 0xFFF);
-            return delays == 0 || sound <= 0 ? Optional.empty() : Optional.of(new Gap(block + (delays >> 12) + DECODER_DELAY, sound));
-        }
-
-        /** Hands on only the sound. */
-        FrameSink leftOut(FrameSink into) {
-            return new FrameSink() {
-                private long skipped;
-                private long given;
-
-                @Override
-                public void begin(int channels, int rateHz, long expected) throws SoundFileException {
-                    into.begin(channels, rateHz, expected);
-                }
-
-                @Override
-                public void frames(float[][] channels, int count) throws SoundFileException {
-                    int from = (int) Math.min(count, before - skipped);
-                    skipped += from;
-                    int wanted = (int) Math.min(count - from, frames - given);
-                    if (wanted > 0) {
-                        for (float[] channel : channels) {
-                            System.arraycopy(channel, from, channel, 0, wanted);
-                        }
-                        given += wanted;
-                        into.frames(channels, wanted);
-                    }
-                }
-            };
-        }
-    }
-
-    // --- Ogg Vorbis ---
-
-    /** By the low-level calls: the usual wrappers lose the end of some files. */
-    private static void vorbis(InputStream from, FrameSink sink) throws IOException, SoundFileException {
-        SyncState sync = new SyncState();
-        sync.init();
-        StreamState stream = new StreamState();
-        Page page = new Page();
-        Packet packet = new Packet();
-        Info info = new Info();
-        Comment comment = new Comment();
-        info.init();
-        comment.init();
-        DspState dsp = new DspState();
-        Block block = new Block(dsp);
-        int headers = 0;
-        float[][][] pcm = new float[1][][];
-        int[] index = null;
-        float[][] out = null;
-        while (nextPage(from, sync, page)) {
-            if (headers == 0 && page.bos() != 0) {
-                stream.init(page.serialno());
-            }
-            if (page.serialno() != 0 && stream.pagein(page) < 0) {
-                continue; // of another stream in the file
-            }
-            while (stream.packetout(packet) == 1) {
-                if (headers < 3) {
-                    if (info.synthesis_headerin(comment, packet) < 0) {
-                        throw new SoundFileException("is an Ogg file, but not of Vorbis");
-                    }
-                    headers++;
-                    if (headers == 3) {
-                        sink.begin(info.channels, info.rate, 0);
-                        dsp.synthesis_init(info);
-                        block.init(dsp);
-                        index = new int[info.channels];
-                        out = new float[info.channels][BLOCK];
-                    }
-                    continue;
-                }
-                if (block.synthesis(packet) == 0) {
-                    dsp.synthesis_blockin(block);
-                }
-                for (int samples = dsp.synthesis_pcmout(pcm, index); samples > 0; samples = dsp.synthesis_pcmout(pcm, index)) {
-                    int count = Math.min(samples, BLOCK);
-                    for (int channel = 0; channel < out.length; channel++) {
-                        System.arraycopy(pcm[0][channel], index[channel], out[channel], 0, count);
-                    }
-                    sink.frames(out, count);
-                    dsp.synthesis_read(count);
-                }
-            }
-        }
-        if (headers < 3) {
-            throw new SoundFileException("is damaged or cut off");
-        }
-    }
-
-    private static boolean nextPage(InputStream from, SyncState sync, Page page) throws IOException {
-        while (sync.pageout(page) != 1) {
-            int at = sync.buffer(BLOCK);
-            int read = from.read(sync.data, at, BLOCK);
-            if (read <= 0) {
-                return false;
-            }
-            sync.wrote(read);
-        }
-        return true;
     }
 }

@@ -7,6 +7,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 
 /**
@@ -18,6 +20,10 @@ public final class SampleReader {
     public static final int MOST_HZ = 384_000;
     public static final int MOST_CHANNELS = 8;
     public static final int MOST_SECONDS = 600;
+
+    /** Less than that of a file that promises more is not taken for a sound. */
+    private static final double LEAST_SECONDS = 0.01;
+    private static final double LEAST_SHARE = 0.01;
 
     private static final SoundFileException ENOUGH = new SoundFileException("was read as far as was wanted");
 
@@ -31,13 +37,7 @@ public final class SampleReader {
      * @throws SoundFileException with a few words that go on behind the file's name
      */
     public static SampleBuffer read(Path file, int rateHz, BooleanSupplier cancelled) throws SoundFileException {
-        try {
-            try (InputStream in = Decoders.open(file)) {
-                return read(in, rateHz, cancelled);
-            }
-        } catch (IOException unreadable) {
-            throw SoundFileException.of(unreadable);
-        }
+        return readTold(file, rateHz, cancelled).frames;
     }
 
     /** The usual ending of a sound file's name, by what the file begins with; {@code bin} if it is none. */
@@ -76,9 +76,39 @@ public final class SampleReader {
 
     /** Reads a stream, which is left open. */
     public static SampleBuffer read(InputStream in, int rateHz, BooleanSupplier cancelled) throws IOException, SoundFileException {
+        return readTold(in, rateHz, cancelled).frames;
+    }
+
+    /**
+     * What was read of a file.
+     *
+     * @param lacks in words that go on behind its name, what of it is not there; empty if nothing is known to be
+     */
+    public record Told(SampleBuffer frames, Optional<String> lacks) {
+    }
+
+    /** Reads a file, and tells whether it is all that its header promises. What is hardly there at all is refused. */
+    public static Told readTold(Path file, int rateHz, BooleanSupplier cancelled) throws SoundFileException {
+        try (InputStream in = Decoders.open(file)) {
+            return readTold(in, rateHz, cancelled);
+        } catch (IOException unreadable) {
+            throw SoundFileException.of(unreadable);
+        }
+    }
+
+    private static Told readTold(InputStream in, int rateHz, BooleanSupplier cancelled) throws IOException, SoundFileException {
         Collector collector = new Collector(rateHz, cancelled);
-        Decoders.decode(in, collector);
-        return collector.made();
+        long promised = Decoders.decode(in, collector);
+        Optional<String> lacks = Optional.empty();
+        if (collector.taken < promised) {
+            double there = (double) collector.taken / collector.fileHz;
+            String cutOff = String.format(Locale.ROOT, "is cut off: %.2f s of %.2f s are there", there, (double) promised / collector.fileHz);
+            if (there < LEAST_SECONDS || collector.taken < promised * LEAST_SHARE) {
+                throw new SoundFileException(cutOff);
+            }
+            lacks = Optional.of(cutOff);
+        }
+        return new Told(collector.made(), lacks);
     }
 
     /** Refuses what is no recording that could be played. */
@@ -114,6 +144,7 @@ public final class SampleReader {
         private final BooleanSupplier cancelled;
         private final List<float[][]> pieces = new ArrayList<>();
         private Resampler resampler;
+        private int fileHz;
         private long mostFrames;
         private long taken;
         private int kept;
@@ -129,8 +160,9 @@ public final class SampleReader {
         }
 
         @Override
-        public void begin(int channels, int fileHz, long expected) throws SoundFileException {
-            check(channels, fileHz);
+        public void begin(int channels, int hz, long expected) throws SoundFileException {
+            check(channels, hz);
+            fileHz = hz;
             kept = Math.min(2, channels);
             mostFrames = (long) MOST_SECONDS * fileHz;
             resampler = fileHz == rateHz ? null : new Resampler(fileHz, rateHz, kept);

@@ -18,9 +18,9 @@ import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Tune;
 import app.promptsparrow.kit.Voicing;
-import app.promptsparrow.project.KitMatch;
 import app.promptsparrow.sample.SampleReader;
 import app.promptsparrow.sample.SoundFileException;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Shown;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -103,7 +103,7 @@ public final class SfzReader {
             if (rows.size() == Kit.MAX_ROWS) {
                 leave("rows: a kit has at most " + Kit.MAX_ROWS);
             } else {
-                row(entry.getKey(), entry.getValue(), rows).ifPresent(row -> rows.add(row.withName(KitMatch.freeName(row.name(), names))));
+                row(entry.getKey(), entry.getValue(), rows).ifPresent(row -> rows.add(row.withName(Names.free(row.name(), names))));
             }
         }
         if (rows.isEmpty()) {
@@ -181,8 +181,7 @@ public final class SfzReader {
     }
 
     private static String clean(String name) {
-        String clean = Row.nameOf(name, "Row");
-        return clean.substring(0, Math.min(Row.MAX_NAME - 4, clean.length())); // with room for a number
+        return Names.of(name, "Row");
     }
 
     /** At most as many as a row can have: of sounds that take turns in every range of velocities the first ones, of many ranges some. */

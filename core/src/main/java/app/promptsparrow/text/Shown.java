@@ -1,5 +1,8 @@
 package app.promptsparrow.text;
 
+import java.util.List;
+import java.util.stream.Collectors;
+
 /** Text from files and keyboards as messages show it: on one line, nothing invisible, no longer than needed. Pure functions. */
 public final class Shown {
 
@@ -30,6 +33,11 @@ public final class Shown {
             }
         }
         return at < read.length() ? shown.append('…').toString() : shown.toString();
+    }
+
+    /** Names one after the other: {@code Boarding, Crossing, Harbour}; {@code none} if there are none. */
+    public static String list(List<String> names) {
+        return names.isEmpty() ? "none" : names.stream().map(Shown::text).collect(Collectors.joining(", "));
     }
 
     /** Characters that would break a line, turn its direction or not be seen at all. */

@@ -25,6 +25,7 @@ import app.promptsparrow.score.PatternScore;
 import app.promptsparrow.score.Score;
 import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.text.Names;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
@@ -258,8 +259,8 @@ class ExportTest {
 
     @Test
     void names_become_safe_file_names() {
-        assertThat(MidiPlan.fileName("a/b:c")).isEqualTo("a_b_c");
-        assertThat(MidiPlan.fileName("..")).isEqualTo("unnamed");
-        assertThat(MidiPlan.fileName("Ferry Terminal, 6 a.m.")).isEqualTo("Ferry Terminal, 6 a.m.");
+        assertThat(Names.file("a/b:c")).isEqualTo("a_b_c");
+        assertThat(Names.file("..")).isEqualTo("unnamed");
+        assertThat(Names.file("Ferry Terminal, 6 a.m.")).isEqualTo("Ferry Terminal, 6 a.m.");
     }
 }

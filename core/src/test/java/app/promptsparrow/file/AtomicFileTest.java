@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -19,6 +20,22 @@ class AtomicFileTest {
 
     private static void write(Path target, String text) throws FileProblem {
         AtomicFile.write(target, out -> out.write(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    @Test
+    void a_file_in_a_memory_disk_below_dev_is_a_file_and_is_replaced_whole() throws Exception {
+        Path memory = Path.of("/dev/shm");
+        Assumptions.assumeTrue(Files.isWritable(memory));
+        Path target = Files.createTempFile(memory, "sparrow", ".txt");
+        try {
+            write(target, "a longer text than the next one");
+            assertThat(AtomicFile.isStream(target)).isFalse();
+            write(target, "short");
+            assertThat(Files.readString(target)).isEqualTo("short");
+            assertThat(AtomicFile.isStream(Path.of("/dev/null"))).isTrue();
+        } finally {
+            Files.delete(target);
+        }
     }
 
     @Test

@@ -41,6 +41,9 @@ class FileClaimTest {
             assertThat(says(second)).isEqualTo("taken");
             second.destroy();
             assertThat(FileClaim.of(folder.resolve("./a.sparrow"), open)).as("the same file by another name, in the same program").isEmpty();
+            Process again = other(file);
+            assertThat(says(again)).as("a refusal here leaves the claim what it is elsewhere").isEqualTo("taken");
+            again.destroy();
         }
         Process third = other(file);
         assertThat(says(third)).isEqualTo("mine");

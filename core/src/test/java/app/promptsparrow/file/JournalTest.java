@@ -48,6 +48,32 @@ class JournalTest {
         return now;
     }
 
+    /** Tells how many journals of a folder it would offer. */
+    public static final class Other {
+        public static void main(String[] arguments) {
+            System.out.println(Journal.find(Path.of(arguments[0])).size());
+        }
+    }
+
+    @Test
+    void looking_for_unsaved_work_leaves_this_programs_own_journal_locked() throws Exception {
+        Path own = folder.resolve("own");
+        Project base = Project.untitled();
+        try (Journal journal = new Journal(own)) {
+            journal.begin(base, Optional.empty());
+            journal.write(base.withName("Mine"), 1);
+            assertThat(Journal.find(own)).isEmpty();
+            assertThat(foundByAnother(own)).as("after a look by the program itself").isEqualTo("0");
+        }
+        assertThat(foundByAnother(own)).isEqualTo("1");
+    }
+
+    private static String foundByAnother(Path own) throws Exception {
+        Process other = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp", System.getProperty("java.class.path"), Other.class.getName(), own.toString())
+                .redirectError(ProcessBuilder.Redirect.DISCARD).start();
+        return other.inputReader().readLine();
+    }
+
     @Test
     void what_was_written_is_recovered_whatever_was_edited() throws Exception {
         Random random = new Random(91);

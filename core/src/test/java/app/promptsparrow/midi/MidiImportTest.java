@@ -19,6 +19,7 @@ import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.time.GridTime;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
@@ -279,7 +280,7 @@ class MidiImportTest {
     void a_file_may_be_called_anything() throws Exception {
         byte[] whole = bare(chart("Kick |x---|"), FIRST, 1);
         assertThat(ImportPlan.ofMidi(Files.write(folder.resolve("slow\u009fdrift\n.mid"), whole), Optional.empty()).project().name()).isEqualTo("slow_drift_");
-        assertThat(ImportPlan.ofMidi(Files.write(folder.resolve("w".repeat(240) + ".mid"), whole), Optional.empty()).project().name()).hasSize(Row.MAX_NAME);
+        assertThat(ImportPlan.ofMidi(Files.write(folder.resolve("w".repeat(240) + ".mid"), whole), Optional.empty()).project().name()).hasSize(Names.MOST);
         assertThat(ImportPlan.ofMidi(Files.write(folder.resolve(" .mid"), whole), Optional.empty()).project().name()).isEqualTo(Project.UNTITLED);
     }
 }

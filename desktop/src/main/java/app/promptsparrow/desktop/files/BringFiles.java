@@ -9,7 +9,6 @@ import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.export.Arrival;
-import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.FileVersion;
@@ -17,6 +16,7 @@ import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.file.TextFile;
 import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Names;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -126,7 +126,7 @@ public final class BringFiles implements BringIn.Files {
         Bank saved = store.project().banks().get(bank);
         Project alone = store.project().withSongs(List.of()).withChain(List.of()).withBanks(List.of(saved)).withName(saved.name());
         Path open = store.file().map(FileVersion::file).orElse(null);
-        questions.fileToSave("Save the bank as a project", MidiPlan.fileName(saved.name()), ProjectFile.EXTENSION).ifPresent(file -> jobs.inOrder(() -> {
+        questions.fileToSave("Save the bank as a project", Names.file(saved.name()), ProjectFile.EXTENSION).ifPresent(file -> jobs.inOrder(() -> {
             AtomicFile.refuseToReplace(file, open);
             ProjectFile.save(alone, file);
             return () -> session.say("saved the bank as " + file.getFileName() + "; any project can bring it in");

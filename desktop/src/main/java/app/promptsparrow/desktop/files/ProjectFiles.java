@@ -8,7 +8,6 @@ import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
 import app.promptsparrow.export.ImportPlan;
-import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileClaim;
 import app.promptsparrow.file.FileVersion;
@@ -17,6 +16,7 @@ import app.promptsparrow.file.Journal;
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.text.Names;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -161,7 +161,7 @@ public final class ProjectFiles {
     /** Keeps the open project as one to begin with. */
     public void keepAsTemplate() {
         Project project = store.project();
-        Path file = Folders.templates().resolve(MidiPlan.fileName(project.name()) + ProjectFile.EXTENSION);
+        Path file = Folders.templates().resolve(Names.file(project.name()) + ProjectFile.EXTENSION);
         Runnable keep = () -> jobs.inOrder(() -> {
             AtomicFile.makeFolder(Folders.templates());
             ProjectFile.save(project, file);
@@ -272,13 +272,13 @@ public final class ProjectFiles {
     }
 
     private void saveAs(Runnable then) {
-        questions.fileToSave("Save project", MidiPlan.fileName(store.project().name()), ProjectFile.EXTENSION)
+        questions.fileToSave("Save project", Names.file(store.project().name()), ProjectFile.EXTENSION)
                 .ifPresent(file -> saveTo(file, true, then));
     }
 
     /** Writes it to another file and stays with this one. */
     public void saveCopy() {
-        questions.fileToSave("Save a copy", MidiPlan.fileName(store.project().name()) + " copy", ProjectFile.EXTENSION).ifPresent(file -> {
+        questions.fileToSave("Save a copy", Names.file(store.project().name()) + " copy", ProjectFile.EXTENSION).ifPresent(file -> {
             Project project = store.project();
             Path open = store.file().map(FileVersion::file).orElse(null);
             jobs.inOrder(() -> {

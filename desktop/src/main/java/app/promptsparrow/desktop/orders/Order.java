@@ -5,14 +5,17 @@ import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
 import app.promptsparrow.export.MidiPlan;
+import app.promptsparrow.export.MissingSounds;
 import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.KitFile;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.paper.Paper;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Plural;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -77,7 +80,7 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
 
     /** The name that is proposed: {@code Wake 92 A minor}. */
     public String proposed(Project project) {
-        return form == Form.KIT ? MidiPlan.fileName(project.kit().name()) : MidiPlan.fileName(name + " " + project.tempo().text() + " " + project.key().text());
+        return form == Form.KIT ? Names.file(project.kit().name()) : Names.file(name + " " + project.tempo().text() + " " + project.key().text());
     }
 
     /** Worker: writes it. */
@@ -89,11 +92,15 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
                 plan.write(target);
                 yield new Done(Optional.of(plan.sentence()));
             }
-            case WAV -> new Done(new AudioPlan(project, choice, repeat, audio).writeWhole(target, cancelled, progress).map(whole -> whole.meter().text()));
+            case WAV -> {
+                AudioPlan plan = new AudioPlan(project, choice, repeat, audio);
+                yield new Done(plan.writeWhole(target, cancelled, progress).map(whole -> whole.meter().text() + without(plan.missing())));
+            }
             case STEMS -> {
-                AudioPlan.Stems stems = new AudioPlan(project, choice, repeat, audio).writeStems(target, cancelled, progress);
+                AudioPlan plan = new AudioPlan(project, choice, repeat, audio);
+                AudioPlan.Stems stems = plan.writeStems(target, cancelled, progress);
                 boolean any = !stems.written().isEmpty() || !stems.silent().isEmpty();
-                yield new Done(any ? Optional.of(Plural.of(stems.written().size(), "file") + (stems.silent().isEmpty() ? "" : "; not heard, so not written: " + String.join(", ", stems.silent()))) : Optional.empty());
+                yield new Done(any ? Optional.of(Plural.of(stems.written().size(), "file") + (stems.silent().isEmpty() ? "" : "; not heard, so not written: " + String.join(", ", stems.silent())) + without(plan.missing())) : Optional.empty());
             }
             case KIT -> {
                 KitFile.save(project.kit(), target);
@@ -116,7 +123,7 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
     public String sentence(Project project) {
         return switch (form) {
             case MIDI -> MidiPlan.of(project, choice, repeat, midi).sentence();
-            case WAV, STEMS -> audioSentence(project);
+            case WAV, STEMS -> audioSentence(project) + without(MissingSounds.notThere(project.kit(), SampleFolder.usual()));
             case PICTURE -> paper(project).sentence();
             case KIT -> kitSentence(project) + ", whatever is chosen at the left";
             case CHART -> {
@@ -143,7 +150,12 @@ public record Order(Choice choice, Form form, String name, OptionalInt repeat, M
 
     private static String kitSentence(Project project) {
         long samples = project.kit().rows().stream().flatMap(row -> row.layers().stream()).filter(layer -> layer.sound() instanceof SampleSound).count();
-        return "the kit " + project.kit().name() + ", " + Plural.of(project.kit().rows().size(), "row") + (samples == 0 ? "" : ", with " + Plural.of((int) samples, "sample"));
+        return "the kit " + project.kit().name() + ", " + Plural.of(project.kit().rows().size(), "row") + (samples == 0 ? "" : ", with " + Plural.of((int) samples, "sample"))
+                + without(MissingSounds.notThere(project.kit(), SampleFolder.usual()));
+    }
+
+    private static String without(List<String> missing) {
+        return missing.isEmpty() ? "" : "; " + String.join("; ", missing);
     }
 
     private Paper paper(Project project) {

@@ -2,7 +2,6 @@ package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
-import app.promptsparrow.export.MidiPlan;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.KitFile;
@@ -20,6 +19,7 @@ import app.promptsparrow.sfz.SfzReader;
 import app.promptsparrow.sfz.SfzWriter;
 import app.promptsparrow.sound.SoundDisk;
 import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Plural;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -190,7 +190,7 @@ public final class Kits {
     /** Asks for a file and saves the project's kit to it, with its samples. */
     public void save() {
         Kit kit = session.project().kit();
-        session.questions().fileToSave("Save the kit", MidiPlan.fileName(kit.name()), KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
+        session.questions().fileToSave("Save the kit", Names.file(kit.name()), KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
             KitFile.save(kit, file);
             return () -> {
                 session.settings().addKitFile(file);
@@ -202,7 +202,7 @@ public final class Kits {
     /** Asks for a file and writes the project's kit as SFZ with WAVs beside it. */
     public void saveSfz() {
         Kit kit = session.project().kit();
-        session.questions().fileToSave("Save the kit as SFZ with WAVs", MidiPlan.fileName(kit.name()), SfzReader.EXTENSION).ifPresent(file -> {
+        session.questions().fileToSave("Save the kit as SFZ with WAVs", Names.file(kit.name()), SfzReader.EXTENSION).ifPresent(file -> {
             AtomicBoolean stop = session.jobs().begun();
             session.say("writing " + file.getFileName() + " and its sounds … · Escape ends it");
             session.jobs().beside(() -> {

@@ -15,7 +15,7 @@ import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Voicing;
 import app.promptsparrow.project.KitEdit;
-import app.promptsparrow.project.KitMatch;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Plural;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -198,7 +198,7 @@ public final class SoundFiles {
             Set<String> used = new HashSet<>(names);
             for (SoundImport sound : sounds) {
                 Row row = row(sound, rows, rows.size() + 1);
-                rows.add(row.withName(KitMatch.freeName(row.name(), used)));
+                rows.add(row.withName(Names.free(row.name(), used)));
             }
             Kit larger = new Kit(name, rows, session.project().kit().reverb());
             try {

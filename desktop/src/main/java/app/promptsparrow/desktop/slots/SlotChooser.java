@@ -7,7 +7,6 @@ import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.engine.Switch;
-import app.promptsparrow.kit.Row;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
@@ -18,9 +17,11 @@ import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Tint;
 import app.promptsparrow.score.Source;
+import app.promptsparrow.text.Names;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What banks and slots are asked for: to show a pattern, to let it come next, to branch. Owned by the UI thread; needs no
@@ -237,13 +238,9 @@ public final class SlotChooser {
     }
 
     private static String branchName(String from, Bank bank) {
-        String base = from.replaceAll(" \\d+$", "");
-        for (int number = 2;; number++) {
-            String name = base + " " + number;
-            if (bank.patterns().stream().noneMatch(p -> p.name().equals(name))) {
-                return name.length() > Row.MAX_NAME ? name.substring(name.length() - Row.MAX_NAME) : name;
-            }
-        }
+        Set<String> taken = Names.keys(bank.patterns().stream().map(Pattern::name).toList());
+        taken.add(Names.key(from));
+        return Names.free(from, taken);
     }
 
     /** Empties the shown slot. */
