@@ -36,6 +36,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.animation.AnimationTimer;
 import javafx.application.Application;
@@ -329,8 +330,8 @@ public final class KitWindow extends Application {
         }
 
         @Override
-        public Optional<Path> fileToSave(String title, String proposed, String ending) {
-            return Optional.empty();
+        public void fileToSave(String title, String proposed, String ending, Consumer<Path> then) {
+            // never mind
         }
 
         @Override

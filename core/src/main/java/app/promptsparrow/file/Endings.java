@@ -30,7 +30,9 @@ public final class Endings {
 
     /** A path with an ending, which it is given if it has none of those that are right. */
     public static Path with(Path file, List<String> right) {
-        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
-        return right.stream().anyMatch(name::endsWith) ? file : file.resolveSibling(file.getFileName() + right.get(0));
+        String name = file.getFileName().toString();
+        Optional<String> has = right.stream().filter(ending -> name.toLowerCase(Locale.ROOT).endsWith(ending)).findFirst();
+        boolean twice = has.isPresent() && name.toLowerCase(Locale.ROOT).endsWith(has.get() + has.get()); // some dialogs add one to what was typed with it
+        return twice ? file.resolveSibling(name.substring(0, name.length() - has.get().length())) : has.isPresent() ? file : file.resolveSibling(name + right.get(0));
     }
 }

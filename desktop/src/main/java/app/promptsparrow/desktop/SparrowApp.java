@@ -2,6 +2,7 @@ package app.promptsparrow.desktop;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.desktop.arrivals.Practice;
+import app.promptsparrow.desktop.frame.Faults;
 import app.promptsparrow.desktop.frame.MainView;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.JournalKeeper;
@@ -61,6 +62,7 @@ public final class SparrowApp extends Application {
         Settings settings = prepared.settings;
         ProjectStore store = new ProjectStore(prepared.project());
         assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
+        Faults.tellIn(assembly.session());
         assembly.session().later().add(() -> lookForDevices(assembly));
         assembly.session().later().add(() -> Practice.soon(prepared.worker, player.sounds().rateHz()));
         MainView view = assembly.frame();

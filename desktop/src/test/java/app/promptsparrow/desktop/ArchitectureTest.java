@@ -5,6 +5,7 @@ import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
@@ -13,6 +14,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -20,7 +22,7 @@ import org.junit.jupiter.api.Test;
 @AnalyzeClasses(packages = "app.promptsparrow.desktop", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final List<String> ORDER = List.of("theme", "control", "page", "command", "player", "session", "view", "orders", "explain", "strip", "arrivals", "rows", "slots", "files", "live", "live.pane",
+    private static final List<String> ORDER = List.of("theme", "hand", "control", "page", "command", "player", "session", "view", "orders", "explain", "strip", "arrivals", "rows", "slots", "files", "live", "live.pane",
             "beat.show", "beat.edit", "beat.grid", "beat.paint", "beat.inspector", "beat.pane", "kit.edit", "kit.pane", "mix.edit", "mix.pane", "song.edit", "song.pane", "export.edit", "export.pane");
 
     private static final int MOST_FILES = 15;
@@ -58,6 +60,12 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule what_is_shown_and_edited_needs_no_window = noClasses().that().resideInAnyPackage("..desktop.beat.show..", "..desktop.beat.edit..", "..desktop.beat.grid..", "..desktop.kit.edit..", "..desktop.strip..", "..desktop.mix.edit..", "..desktop.song.edit..", "..desktop.live")
             .should().dependOnClassesThat().resideInAPackage("javafx..");
+
+    /** Refusals are told there; what tries whether an edit fits may ask the store. */
+    @ArchTest
+    static final ArchRule edits_are_applied_by_the_session_alone = noClasses().that().resideOutsideOfPackage("..desktop.session..").and().doNotHaveFullyQualifiedName("app.promptsparrow.desktop.rows.SoundFiles$AsKit")
+            .should().callMethodWhere(DescribedPredicate.describe("an edit goes to the store", call -> call.getTargetOwner().getSimpleName().equals("ProjectStore")
+                    && Set.of("apply", "replace", "record", "tryOut").contains(call.getName())));
 
     private static ArchRule order() {
         var layers = layeredArchitecture().consideringOnlyDependenciesInLayers();

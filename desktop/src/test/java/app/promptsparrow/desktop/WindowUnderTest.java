@@ -27,6 +27,7 @@ import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import javafx.animation.AnimationTimer;
 import javafx.application.Platform;
 import javafx.geometry.Bounds;
@@ -164,8 +165,8 @@ public abstract class WindowUnderTest {
             }
 
             @Override
-            public Optional<Path> fileToSave(String title, String proposed, String ending) {
-                return Optional.ofNullable(answer);
+            public void fileToSave(String title, String proposed, String ending, Consumer<Path> then) {
+                Optional.ofNullable(answer).ifPresent(then);
             }
 
             @Override

@@ -5,6 +5,7 @@ import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.file.SoundImport;
 import app.promptsparrow.text.Plural;
+import app.promptsparrow.text.Shown;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -33,14 +34,17 @@ public final class Arrivals {
     }
 
     private final Session session;
+    private final Session.Here here;
     private final SampleFolder folder;
     private final Sink sink;
     private final AtomicBoolean stop;
     private final List<Path> files;
-    private final int leftOut;
+    private final List<Path> leftOut;
     /** By file: not there yet (null), refused or cancelled (empty), or read. */
     private final List<Optional<SoundImport>> read = new ArrayList<>();
+    /** What is to be told of files that did not come in, or not whole. */
     private final List<String> refused = new ArrayList<>();
+    private final List<String> came = new ArrayList<>();
     private final AtomicInteger begun = new AtomicInteger();
     /** Once that is faster; more are never, since other work is not to wait behind a whole folder. */
     private final AtomicBoolean twoAtOnce = new AtomicBoolean();
@@ -49,10 +53,11 @@ public final class Arrivals {
     private int handedOn;
     private int taken;
 
-    private Arrivals(List<Path> files, int leftOut, AtomicBoolean stop, Session session, SampleFolder folder, Sink sink) {
+    private Arrivals(List<Path> files, List<Path> leftOut, AtomicBoolean stop, Session session, Session.Here here, SampleFolder folder, Sink sink) {
         this.files = files;
         this.leftOut = leftOut;
         this.session = session;
+        this.here = here;
         this.folder = folder;
         this.sink = sink;
         this.stop = stop;
@@ -61,22 +66,27 @@ public final class Arrivals {
 
     /** Begins to read files, at most so many; a folder stands for the sound files in it. */
     public static void begin(List<Path> dropped, int most, Session session, SampleFolder folder, Sink sink) {
-        session.say("reading " + (dropped.size() == 1 ? String.valueOf(dropped.get(0).getFileName()) : Plural.of(dropped.size(), "file")) + " …");
+        session.say("reading " + name(dropped) + " …");
         Practice.SHARED.makeWay();
         AtomicBoolean stop = session.jobs().begun();
+        Session.Here here = session.here();
         session.jobs().beside(() -> {
             List<Path> all = SoundImport.files(dropped);
-            return () -> {
+            return here.take(name(dropped), () -> {
                 if (all.isEmpty()) {
                     session.say("there is no sound file in it");
                     return;
                 }
                 session.jobs().goesOn(stop);
                 List<Path> files = List.copyOf(all.subList(0, Math.min(most, all.size())));
-                Arrivals arrivals = new Arrivals(files, all.size() - files.size(), stop, session, folder, sink);
+                Arrivals arrivals = new Arrivals(files, List.copyOf(all.subList(files.size(), all.size())), stop, session, here, folder, sink);
                 arrivals.readNext();
-            };
+            });
         }, () -> session.jobs().ended(stop));
+    }
+
+    private static String name(List<Path> dropped) {
+        return dropped.size() == 1 ? String.valueOf(dropped.get(0).getFileName()) : Plural.of(dropped.size(), "file");
     }
 
     /** Any thread: a worker goes on by itself, however busy the window is. */
@@ -110,15 +120,28 @@ public final class Arrivals {
 
     private Runnable arrival(int index, Optional<SoundImport> sound, String refusal) {
         return () -> {
+            if (!here.isOpen()) {
+                drop();
+                return;
+            }
             read.set(index, sound);
             arrived++;
             if (!refusal.isEmpty()) {
                 refused.add(refusal);
             }
+            sound.flatMap(SoundImport::lacks).ifPresent(lacks -> refused.add(files.get(index).getFileName() + " " + lacks));
             if (arrived == files.size() || System.nanoTime() - handedOnNs >= HAND_ON_NS) {
                 handOn();
             }
         };
+    }
+
+    /** Another project is open by now. */
+    private void drop() {
+        if (!stop.getAndSet(true)) {
+            session.jobs().ended(stop);
+            here.dropped(Plural.of(files.size() - handedOn, "sound"));
+        }
     }
 
     private void handOn() {
@@ -129,6 +152,7 @@ public final class Arrivals {
         if (!next.isEmpty()) {
             next.forEach(sound -> session.player().sounds().give(sound.sound(), sound.frames()));
             taken += next.size();
+            next.forEach(sound -> came.add(sound.name()));
             session.guarded(() -> sink.take(next));
         }
         handedOnNs = System.nanoTime();
@@ -146,13 +170,23 @@ public final class Arrivals {
         }
         if (stop.get()) {
             session.say("ended: " + taken + " of " + Plural.of(files.size(), "sound") + " are there");
-        } else if (!refused.isEmpty()) {
+        } else if (!refused.isEmpty() || !leftOut.isEmpty() && came.size() + leftOut.size() > 1) {
             if (taken == 0) {
                 session.say("nothing was changed");
             }
-            session.questions().problem(refused.get(0) + (refused.size() == 1 ? "" : "; and " + (refused.size() - 1) + " more could not be taken"));
-        } else if (leftOut > 0) {
-            session.say(Plural.of(leftOut, "file") + " left out: there is room for " + files.size());
+            account();
         }
+    }
+
+    /** Tells of each file by its name what became of it. */
+    private void account() {
+        List<String> all = new ArrayList<>(refused);
+        if (!leftOut.isEmpty()) {
+            all.add("left out, since there is room for " + files.size() + ": " + Shown.list(leftOut.stream().map(file -> file.getFileName().toString()).toList()));
+        }
+        if (!came.isEmpty() && files.size() + leftOut.size() > 1) {
+            all.add("taken: " + Shown.list(came));
+        }
+        session.questions().problem(String.join("; ", all));
     }
 }

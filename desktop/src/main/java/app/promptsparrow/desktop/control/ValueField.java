@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.control;
 
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.text.Shown;
 import java.util.Locale;
 import java.util.Optional;
@@ -45,7 +46,7 @@ public final class ValueField extends VBox {
     private final DoubleFunction<String> format;
     private final Function<String, Optional<Double>> parse;
     private Asking<?> asking = new Asking<>(() -> true, (same, value, gesture) -> { });
-    private Typed<?> typed;
+    private final Typed<Object> typed = new Typed<>(text, () -> asking.now.get(), (of, what) -> commit(what, to -> asking.take(of, to)));
     private double value;
     private Object wheel;
     private long wheelNs;
@@ -80,6 +81,12 @@ public final class ValueField extends VBox {
 
         boolean isStillHeld() {
             return now.get().equals(held);
+        }
+
+        /** @param of what {@link #now} gave when the typing began */
+        @SuppressWarnings("unchecked")
+        void take(Object of, double value) {
+            ask.value((T) of, value, null);
         }
 
         void ask(double value, Object gesture) {
@@ -169,8 +176,6 @@ public final class ValueField extends VBox {
      */
     public <T> void onAsk(Supplier<T> now, Ask<T> ask) {
         asking = new Asking<>(now, ask);
-        typed = new Typed<>(text, now, (of, what) -> commit(what, to -> ask.value(of, to, null)));
-        typed.show(text.getText());
     }
 
     public TextField textField() {
@@ -197,7 +202,6 @@ public final class ValueField extends VBox {
     }
 
     private void wire() {
-        onAsk((to, gesture) -> { });
         text.addEventHandler(KeyEvent.KEY_PRESSED, event -> {
             if (event.getCode() == KeyCode.UP || event.getCode() == KeyCode.DOWN) {
                 stepBy(event.getCode() == KeyCode.UP ? 1 : -1, event.isShiftDown(), null);

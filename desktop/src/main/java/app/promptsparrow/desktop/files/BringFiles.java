@@ -53,10 +53,11 @@ public final class BringFiles implements BringIn.Files {
 
     private void chart(Path file) {
         Project open = store.project();
+        Session.Here here = session.here();
         jobs.inOrder(() -> {
             try {
                 Arrival read = Arrival.ofChart(TextFile.read(file), open);
-                return () -> bringIn(file, read);
+                return here.take(file.getFileName().toString(), () -> bringIn(file, read));
             } catch (ChartException wrong) {
                 throw new FileProblem(file, wrong.getMessage(), wrong);
             }
@@ -103,9 +104,10 @@ public final class BringFiles implements BringIn.Files {
     private void midi(Path file) {
         Project open = store.project();
         Reading reading = new Reading(session, file);
+        Session.Here here = session.here();
         jobs.beside(reading.watched(watch -> {
             Arrival read = Arrival.ofMidi(file, open, watch);
-            return () -> bringIn(file, read);
+            return here.take(file.getFileName().toString(), () -> bringIn(file, read));
         }), reading::ended);
     }
 
@@ -115,9 +117,10 @@ public final class BringFiles implements BringIn.Files {
     }
 
     private void banks(Path file) {
+        Session.Here here = session.here();
         jobs.inOrder(() -> {
             Project from = ProjectFile.openVersion(file).project();
-            return () -> bringIn.banks(from);
+            return here.take(file.getFileName().toString(), () -> bringIn.banks(from));
         });
     }
 
@@ -126,7 +129,7 @@ public final class BringFiles implements BringIn.Files {
         Bank saved = store.project().banks().get(bank);
         Project alone = store.project().withSongs(List.of()).withChain(List.of()).withBanks(List.of(saved)).withName(saved.name());
         Path open = store.file().map(FileVersion::file).orElse(null);
-        questions.fileToSave("Save the bank as a project", Names.file(saved.name()), ProjectFile.EXTENSION).ifPresent(file -> jobs.inOrder(() -> {
+        questions.fileToSave("Save the bank as a project", Names.file(saved.name()), ProjectFile.EXTENSION, file -> jobs.inOrder(() -> {
             AtomicFile.refuseToReplace(file, open);
             ProjectFile.save(alone, file);
             return () -> session.say("saved the bank as " + file.getFileName() + "; any project can bring it in");

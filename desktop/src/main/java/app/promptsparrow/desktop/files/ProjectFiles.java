@@ -21,6 +21,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
@@ -40,6 +41,7 @@ public final class ProjectFiles {
     /** When the open file was last seen to be what is known of it, or to be something that was told. */
     private Optional<FileTime> seen = Optional.empty();
     private boolean looking;
+    private Optional<Saving> saving = Optional.empty();
 
     public ProjectFiles(Session session) {
         this.session = session;
@@ -118,9 +120,10 @@ public final class ProjectFiles {
 
     private void askToShare(ProjectFile.Opened opened) {
         Path file = opened.version().file();
+        Project before = store.project();
         questions.ask(file.getFileName() + " is open in another window: of two that save it, the later one stays.", List.of(
-                new Questions.Answer("Open a copy", () -> asNew(opened.project(), opened.project().name(), "a copy of " + file.getFileName())),
-                new Questions.Answer("Open it here too", () -> take(opened, Optional.empty())), Questions.Answer.none("Cancel")));
+                new Questions.Answer("Open a copy", () -> unlessEditedSince(before, () -> asNew(opened.project(), opened.project().name(), "a copy of " + file.getFileName()))),
+                new Questions.Answer("Open it here too", () -> unlessEditedSince(before, () -> take(opened, Optional.empty()))), Questions.Answer.none("Cancel")));
     }
 
     private void take(ProjectFile.Opened opened, Optional<FileClaim> mine) {
@@ -168,7 +171,7 @@ public final class ProjectFiles {
             return () -> session.say("kept as template '" + project.name() + "'; it lies in " + file.getParent());
         });
         if (Files.exists(file)) {
-            questions.ask("There is a template '" + project.name() + "' already.", List.of(new Questions.Answer("Replace it", keep), Questions.Answer.none("Cancel")));
+            questions.ask("There is a template '" + project.name() + "' already.", List.of(Questions.Answer.discarding("Replace it", keep), Questions.Answer.none("Cancel")));
         } else {
             keep.run();
         }
@@ -203,7 +206,7 @@ public final class ProjectFiles {
             return;
         }
         questions.ask("Go back to " + file.getFileName() + " as it was saved? What was changed since is dropped.", List.of(
-                new Questions.Answer("Go back", () -> open(file)), Questions.Answer.none("Cancel")));
+                Questions.Answer.discarding("Go back", () -> open(file)), Questions.Answer.none("Cancel")));
     }
 
     /** Looks whether another program has changed the open file since, and asks what is to become of that; asks once for each change. */
@@ -244,7 +247,7 @@ public final class ProjectFiles {
             session.say(name + " is no longer where it was; Ctrl+S saves it there again");
         } else if (now == FileVersion.Now.CHANGED) {
             questions.ask(name + " was changed by another program" + (store.hasUnsavedWork() ? "; what you changed since is not in it." : "."), List.of(
-                    new Questions.Answer("Read it again", () -> open(file)), Questions.Answer.none("Keep what is open")));
+                    Questions.Answer.discarding("Read it again", () -> unlessUnsaved(() -> open(file))), Questions.Answer.none("Keep what is open")));
         }
     }
 
@@ -272,13 +275,13 @@ public final class ProjectFiles {
     }
 
     private void saveAs(Runnable then) {
-        questions.fileToSave("Save project", Names.file(store.project().name()), ProjectFile.EXTENSION)
-                .ifPresent(file -> saveTo(file, true, then));
+        Session.Here here = session.here();
+        questions.fileToSave("Save project", Names.file(store.project().name()), ProjectFile.EXTENSION, file -> here.take(file.getFileName().toString(), () -> saveTo(file, true, then)).run());
     }
 
     /** Writes it to another file and stays with this one. */
     public void saveCopy() {
-        questions.fileToSave("Save a copy", Names.file(store.project().name()) + " copy", ProjectFile.EXTENSION).ifPresent(file -> {
+        questions.fileToSave("Save a copy", Names.file(store.project().name()) + " copy", ProjectFile.EXTENSION, file -> {
             Project project = store.project();
             Path open = store.file().map(FileVersion::file).orElse(null);
             jobs.inOrder(() -> {
@@ -289,41 +292,78 @@ public final class ProjectFiles {
         });
     }
 
-    /**
-     * @param anyway also if the file is no longer what was read or written here
-     */
-    private void saveTo(Path file, boolean anyway, Runnable then) {
-        if (store.project().name().equals(Project.UNTITLED)) { // a project takes the name that it is first saved under
-            store.apply(new ProjectEdit.RenameProject(ImportPlan.nameOf(file)));
+    /** A save that is on its way, and what follows it; those asked for meanwhile are joined to one that comes after it. */
+    private static final class Saving {
+        private final Path file;
+        private final List<Runnable> then = new ArrayList<>();
+        private final List<Runnable> again = new ArrayList<>();
+
+        Saving(Path file, Runnable then) {
+            this.file = file;
+            this.then.add(then);
         }
+    }
+
+    /** @param anyway also if the file is no longer what was read or written here */
+    private void saveTo(Path file, boolean anyway, Runnable then) {
+        if (saving.isPresent() && saving.get().file.equals(file)) {
+            saving.get().again.add(then);
+            return;
+        }
+        if (store.project().name().equals(Project.UNTITLED)) { // a project takes the name that it is first saved under
+            session.apply(new ProjectEdit.RenameProject(ImportPlan.nameOf(file)));
+        }
+        Saving mine = new Saving(file, then);
+        saving = Optional.of(mine);
         Project project = store.project();
+        Session.Here here = session.here();
         Optional<FileVersion> known = store.file();
         jobs.inOrder(() -> {
             FileVersion.Now now = anyway ? FileVersion.Now.SAME : known.map(FileVersion::now).orElse(FileVersion.Now.SAME);
             if (now != FileVersion.Now.SAME) {
-                return () -> askToReplace(file, now, then);
+                return () -> askToReplace(file, now, () -> mine.then.forEach(Runnable::run));
             }
             FileVersion saved = ProjectFile.save(project, file);
             boolean other = known.map(FileVersion::file).filter(saved.file()::equals).isEmpty();
             Optional<FileClaim> got = other ? FileClaim.of(saved.file(), Folders.open()) : Optional.empty();
             return () -> {
+                settings.addRecent(saved.file());
+                session.say("saved " + file.getFileName());
+                if (!here.isOpen()) {
+                    got.ifPresent(FileClaim::close);
+                    return;
+                }
                 store.wasSaved(project, saved);
                 if (other) {
                     hold(got);
                 }
                 seen = Optional.empty();
-                settings.addRecent(saved.file());
-                session.say("saved " + file.getFileName());
-                then.run();
+                mine.then.forEach(Runnable::run);
+                if (!mine.again.isEmpty() && here.isOpen()) {
+                    saveAgain(file, project, mine.again);
+                }
             };
+        }, () -> {
+            if (saving.equals(Optional.of(mine))) {
+                saving = Optional.empty();
+            }
         });
+    }
+
+    /** What was asked for while it was being written: once more, if there is anything new. */
+    private void saveAgain(Path file, Project saved, List<Runnable> then) {
+        if (store.project() != saved) {
+            saveTo(file, false, () -> then.forEach(Runnable::run));
+        } else {
+            then.forEach(Runnable::run);
+        }
     }
 
     private void askToReplace(Path file, FileVersion.Now now, Runnable then) {
         String name = file.getFileName().toString();
         questions.ask(now == FileVersion.Now.GONE ? name + " is no longer where it was." : name + " was changed by another program since it was opened here.",
                 List.of(new Questions.Answer("Save as …", () -> saveAs(then)),
-                        new Questions.Answer(now == FileVersion.Now.GONE ? "Save it there again" : "Replace it", () -> saveTo(file, true, then)),
+                        new Questions.Answer(now == FileVersion.Now.GONE ? "Save it there again" : "Replace it", () -> saveTo(file, true, then), now != FileVersion.Now.GONE),
                         Questions.Answer.none("Cancel")));
     }
 
@@ -334,9 +374,9 @@ public final class ProjectFiles {
         }
         Journal.Found work = found.get(0);
         Runnable next = () -> offerUnsavedWork(found.subList(1, found.size()), keeper);
-        questions.ask("The program ended without saving: " + work.sentence() + ".", List.of(
+        questions.askOfProgram("The program ended without saving: " + work.sentence() + ".", List.of(
                 new Questions.Answer("Take it up again", () -> takeUp(work, keeper)),
-                new Questions.Answer("Throw it away", () -> {
+                Questions.Answer.discarding("Throw it away", () -> {
                     Journal.discard(work);
                     next.run();
                 }),
@@ -363,7 +403,7 @@ public final class ProjectFiles {
             return;
         }
         questions.ask("'" + store.project().name() + "' has changes that are not saved.", List.of(new Questions.Answer("Save", () -> save(action)),
-                new Questions.Answer("Don't save", action), Questions.Answer.none("Cancel")));
+                Questions.Answer.discarding("Don't save", action), Questions.Answer.none("Cancel")));
     }
 
     /** What was asked before a file was read was asked about the project as it was then. */

@@ -84,7 +84,7 @@ final class Commands {
     }
 
     /** The project and the window. */
-    static List<Command> project(Travel travel, ProjectFiles files, ExportActions exports, LiveWindows windows, Runnable keySheet, Runnable theme, Runnable escape) {
+    static List<Command> project(Travel travel, ProjectFiles files, ExportActions exports, LiveWindows windows, Runnable keySheet, Runnable theme, Runnable toQuestion, Runnable escape) {
         CommandList list = new CommandList().group("Project and window");
         list.addHeld("undo", "undo", travel::undo, key(KeyCode.Z, CONTROL_DOWN));
         list.addHeld("redo", "redo", travel::redo, key(KeyCode.Z, CONTROL_DOWN, SHIFT_DOWN), key(KeyCode.Y, CONTROL_DOWN));
@@ -99,6 +99,7 @@ final class Commands {
         list.add("port-monitor", "MIDI out and the port monitor", windows::toggleMonitor, key(KeyCode.F4, SHIFT_DOWN));
         list.add("devices", "sound card, clock in, what controllers have learned", windows::toggleDevices, key(KeyCode.F4, CONTROL_DOWN));
         list.bind("F1", "this sheet", keySheet, key(KeyCode.F1));
+        list.bind("F6", "the keys to a question that waits for its answer, and back", toQuestion, key(KeyCode.F6));
         list.bind("Escape", "cancel: a question, a paste, an export, the queue, the selection", escape, key(KeyCode.ESCAPE));
         return list.list();
     }

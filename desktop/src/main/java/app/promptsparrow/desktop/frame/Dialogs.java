@@ -2,13 +2,14 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.ProjectFile;
 import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 
@@ -41,12 +42,21 @@ public final class Dialogs implements Questions {
     }
 
     @Override
-    public Optional<Path> fileToSave(String title, String proposed, String ending) {
+    public void fileToSave(String title, String proposed, String ending, Consumer<Path> then) {
         FileChooser chooser = chooser(title);
         chooser.setInitialFileName(proposed + ending);
         chooser.getExtensionFilters().setAll(new FileChooser.ExtensionFilter("*" + ending, "*" + ending));
-        return remembered(chooser.showSaveDialog(bar.getScene().getWindow())).map(path -> path.toString().toLowerCase(Locale.ROOT).endsWith(ending)
-                ? path : path.resolveSibling(path.getFileName() + ending));
+        remembered(chooser.showSaveDialog(bar.getScene().getWindow())).ifPresent(typed -> save(typed, ending, then));
+    }
+
+    /** The system has asked about what was typed; about the file that is meant, if that is another one, we ask. */
+    void save(Path typed, String ending, Consumer<Path> then) {
+        Path file = Endings.with(typed, List.of(ending));
+        if (file.equals(typed) || !Files.exists(file)) {
+            then.accept(file);
+            return;
+        }
+        ask(file.getFileName() + " is there already.", List.of(Answer.discarding("Replace it", () -> then.accept(file)), Answer.none("Cancel")));
     }
 
     @Override
@@ -77,6 +87,16 @@ public final class Dialogs implements Questions {
     @Override
     public void ask(String sentence, List<Answer> answers) {
         bar.ask(sentence, answers);
+    }
+
+    @Override
+    public void askOfProgram(String sentence, List<Answer> answers) {
+        bar.askOfProgram(sentence, answers);
+    }
+
+    @Override
+    public void withdraw() {
+        bar.withdraw();
     }
 
     @Override

@@ -71,7 +71,7 @@ final class Keyboard {
         Object gesture = down.computeIfAbsent(event.getCode(), code -> new Object());
         boolean typing = event.getTarget() instanceof TextInputControl;
         boolean choosing = event.getTarget() instanceof ComboBox<?> || event.getTarget() instanceof MenuButton && isUpOrDown(event);
-        boolean command = event.isControlDown() || event.getCode() == KeyCode.F1;
+        boolean command = event.isControlDown() || event.getCode() == KeyCode.F1 || event.getCode() == KeyCode.F6;
         if (typing && (!command || isTextCommand(event)) || choosing && !command) {
             return;
         }

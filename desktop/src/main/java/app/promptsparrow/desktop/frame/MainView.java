@@ -2,14 +2,14 @@ package app.promptsparrow.desktop.frame;
 
 import app.promptsparrow.desktop.command.Command;
 import app.promptsparrow.desktop.command.KeyTable;
-import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Place;
-import app.promptsparrow.desktop.control.PutBack;
 import app.promptsparrow.desktop.control.Refused;
 import app.promptsparrow.desktop.explain.WhySilentLine;
 import app.promptsparrow.desktop.files.BringFiles;
 import app.promptsparrow.desktop.files.ProjectFiles;
+import app.promptsparrow.desktop.hand.Drag;
+import app.promptsparrow.desktop.hand.PutBack;
 import app.promptsparrow.desktop.live.Live;
 import app.promptsparrow.desktop.live.Recorder;
 import app.promptsparrow.desktop.live.pane.LiveLine;
@@ -35,7 +35,6 @@ import java.util.Map;
 import java.util.Optional;
 import javafx.beans.value.ObservableValue;
 import javafx.event.ActionEvent;
-import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.MenuButton;
@@ -228,7 +227,7 @@ public final class MainView extends StackPane {
             List<Command> commands = new ArrayList<>(Commands.play(chosen, recorder, slots, () -> status.ifThere(StatusLine::askWhySilent)));
             commands.addAll(Commands.views(views, this::show, kits));
             commands.addAll(shown.commands());
-            commands.addAll(Commands.project(travel, files, exports, windows, this::toggleKeySheet, this::otherTheme, this::escape));
+            commands.addAll(Commands.project(travel, files, exports, windows, this::toggleKeySheet, this::otherTheme, this::toQuestion, this::escape));
             return new KeyTable(commands, session.settings()::key, session.settings()::setKey);
         });
     }
@@ -241,6 +240,12 @@ public final class MainView extends StackPane {
         } else {
             view.focus(); // a button that was pressed has it
             view.cancel();
+        }
+    }
+
+    private void toQuestion() {
+        if (!questionBar.takeKeys()) {
+            view.focus();
         }
     }
 
@@ -264,22 +269,13 @@ public final class MainView extends StackPane {
 
     /**
      * Enter in a field takes what was typed and gives the keys back to the view; a text that goes on says so by keeping the event. So does
-     * a button that was pressed with the mouse, unless it gave them away itself, or its bar has a next question.
+     * a button that was pressed with the mouse, unless it gave them away itself.
      */
     private void acted(ActionEvent event) {
-        boolean pressed = byMouse && event.getTarget() instanceof ButtonBase button && !(button instanceof MenuButton) && button.isFocused() && !isInQuestion(button);
+        boolean pressed = byMouse && event.getTarget() instanceof ButtonBase button && !(button instanceof MenuButton) && button.isFocused();
         if (pressed || event.getTarget() instanceof TextField) {
             view.focus();
         }
-    }
-
-    private boolean isInQuestion(Node node) {
-        for (Node at = node; at != null; at = at.getParent()) {
-            if (at == questionBar) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** What is dragged belongs to what was shown when it was pressed. */

@@ -1,23 +1,34 @@
 package app.promptsparrow.desktop.frame;
 
+import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.session.Questions;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
+import java.util.stream.IntStream;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 
 /**
- * A question that waits for its answer, above the view, which goes on meanwhile; further questions wait behind it. Enter
- * gives the first answer, Escape the last one.
+ * A question that waits for its answer, above the view, which goes on meanwhile; further questions wait behind it. It never takes the keys
+ * by itself: F6 gives them to it and back, then Left and Right choose an answer and Enter gives it. Escape gives the last one.
  */
 public final class QuestionBar extends HBox {
 
-    private record Question(String sentence, List<Questions.Answer> answers, boolean wrong) {
+    /** @param stays whether it is about no project that is open */
+    private record Question(String sentence, List<Questions.Answer> answers, boolean wrong, boolean stays) {
+
+        /** The first answer by which nothing is lost. */
+        int safest() {
+            return IntStream.range(0, answers.size()).filter(i -> !answers.get(i).discards()).findFirst().orElse(answers.size() - 1);
+        }
     }
 
     private static final PseudoClass WRONG = PseudoClass.getPseudoClass("wrong");
@@ -29,6 +40,7 @@ public final class QuestionBar extends HBox {
         setId("question");
         getStyleClass().add("question-bar");
         setAlignment(Pos.CENTER_LEFT);
+        addEventFilter(KeyEvent.KEY_PRESSED, this::moveAlong);
         shown(false);
     }
 
@@ -38,12 +50,16 @@ public final class QuestionBar extends HBox {
     }
 
     void ask(String asked, List<Questions.Answer> answers) {
-        add(new Question(asked, answers, false));
+        add(new Question(asked, answers, false, false));
+    }
+
+    void askOfProgram(String asked, List<Questions.Answer> answers) {
+        add(new Question(asked, answers, false, true));
     }
 
     /** Tells what went wrong until it was read. */
     void tell(String problem) {
-        add(new Question(problem, List.of(Questions.Answer.none("Close")), true));
+        add(new Question(problem, List.of(Questions.Answer.none("Close")), true, true));
     }
 
     private void add(Question question) {
@@ -67,12 +83,66 @@ public final class QuestionBar extends HBox {
             Button button = new Button(answer.title());
             button.setId("answer-" + (i + 1));
             button.setMinWidth(USE_PREF_SIZE);
-            button.setDefaultButton(i == 0);
+            button.setFocusTraversable(false); // pressed by the mouse it leaves the keys where they are
+            button.getStyleClass().add(i == question.safest() ? "usual" : "other");
             button.setOnAction(event -> answered(question, answer));
             getChildren().add(button);
         }
+        Label keys = new Label("F6");
+        keys.getStyleClass().add("second");
+        Tips.on(keys, "F6 gives the keys to the answers, and back");
+        getChildren().add(keys);
         shown(true);
-        getChildren().get(1).requestFocus();
+    }
+
+    /** Gives the keys to the answers, to one by which nothing is lost first. Answers whether there are any. */
+    boolean takeKeys() {
+        if (waiting.isEmpty() || hasKeys()) {
+            return false;
+        }
+        buttons().get(waiting.peek().safest()).requestFocus();
+        return true;
+    }
+
+    private boolean hasKeys() {
+        return buttons().stream().anyMatch(Node::isFocused);
+    }
+
+    private List<Button> buttons() {
+        return getChildren().stream().filter(Button.class::isInstance).map(Button.class::cast).toList();
+    }
+
+    private void moveAlong(KeyEvent event) {
+        List<Button> buttons = buttons();
+        int by = event.getCode() == KeyCode.RIGHT || event.getCode() == KeyCode.TAB && !event.isShiftDown() ? 1
+                : event.getCode() == KeyCode.LEFT || event.getCode() == KeyCode.TAB ? -1 : 0;
+        if (by != 0 && hasKeys()) {
+            int at = IntStream.range(0, buttons.size()).filter(i -> buttons.get(i).isFocused()).findFirst().orElse(0);
+            buttons.get(Math.floorMod(at + by, buttons.size())).requestFocus();
+            event.consume();
+        }
+    }
+
+    /** Another project is open now: what was asked about the one before goes. */
+    void withdraw() {
+        boolean first = !waiting.isEmpty() && !waiting.peek().stays;
+        boolean keys = hasKeys();
+        waiting.removeIf(question -> !question.stays);
+        if (first) {
+            shown(false);
+            next(keys);
+        }
+    }
+
+    private void next(boolean keys) {
+        if (!waiting.isEmpty() && !isVisible()) {
+            show(waiting.peek());
+            if (keys) {
+                takeKeys();
+            }
+        } else if (keys) {
+            leave.run();
+        }
     }
 
     private static Label sentence(String text) {
@@ -89,13 +159,14 @@ public final class QuestionBar extends HBox {
         if (waiting.peek() != question) {
             return; // pressed twice
         }
+        boolean keys = hasKeys();
         waiting.poll();
         shown(false);
-        leave.run();
-        answer.then().run();
-        if (!waiting.isEmpty() && !isVisible()) {
-            show(waiting.peek());
+        if (keys) {
+            leave.run();
         }
+        answer.then().run();
+        next(keys && !waiting.isEmpty());
     }
 
     /** Escape: the answer that changes nothing. Says whether a question stood there. */

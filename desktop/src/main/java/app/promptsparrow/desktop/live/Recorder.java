@@ -43,6 +43,8 @@ public final class Recorder {
     private boolean armed;
     private boolean erasing;
     private Pass pass = new Pass(null, Long.MIN_VALUE);
+    /** The last pass in which anything was recorded. */
+    private Object recorded;
     /** Hits that are not played before the music has passed a position of theirs. */
     private final Map<Player.Withheld, Long> silent = new HashMap<>();
     /** Bass notes that are still held, and rows whose pad is. */
@@ -328,7 +330,7 @@ public final class Recorder {
         silent.put(cell, place.get().straight() + pattern.laneStep(row.id()).units());
         held.put(row.id(), new Held(note, cell, place.get().straight(), pattern.laneStep(row.id()).units(), pass));
         session.player().withhold(silent.keySet()); // before the edit is published
-        session.store().record(new PatternEdit.EditHits(stepName(pattern), pattern.id(), row.id(), cleared, List.of(hit)), pass);
+        record(new PatternEdit.EditHits(stepName(pattern), pattern.id(), row.id(), cleared, List.of(hit)), pass);
     }
 
     private static String stepName(Pattern pattern) {
@@ -375,7 +377,7 @@ public final class Recorder {
         Optional<Hit> hit = pattern.flatMap(p -> p.lane(row).at(was.hit.step()));
         if (now.playing() && was.hit.pattern().equals(now.pattern()) && hit.isPresent()) {
             long length = GridTime.roundHalfUp(Math.max(0, now.position() - was.straight) * Hit.STEP, was.stepUnits);
-            session.store().record(new PatternEdit.EditHits(stepName(pattern.get()), was.hit.pattern(), row, Set.of(was.hit.step()),
+            record(new PatternEdit.EditHits(stepName(pattern.get()), was.hit.pattern(), row, Set.of(was.hit.step()),
                     List.of(hit.get().withLength((int) Math.max(SHORTEST, Math.min(Hit.MAX_LENGTH, length))))), was.in);
         }
     }
@@ -403,18 +405,22 @@ public final class Recorder {
             }
             passed.removeIf(one -> pattern.lane(row).at(one).isEmpty());
             if (!passed.isEmpty()) {
-                session.store().record(new PatternEdit.EditHits("Erase in " + pattern.name(), pattern.id(), row, passed, List.of()), pass);
+                record(new PatternEdit.EditHits("Erase in " + pattern.name(), pattern.id(), row, passed, List.of()), pass);
             }
         }
     }
 
+    private void record(PatternEdit edit, Pass of) {
+        recorded = of;
+        session.record(edit, of);
+    }
+
     /** Takes back the last pass that was recorded, while the music goes on. */
     public void takeBack() {
-        if (session.store().undoName().filter(name -> name.startsWith(STEP_NAME)).isEmpty()) {
-            session.say("the last thing that was done was no recording; undo takes that back");
+        if (!session.store().cancel(recorded)) {
+            session.say("nothing was recorded lately that could be taken back");
             return;
         }
-        session.store().undo();
         pass = new Pass(pass.pattern, pass.number);
         silent.clear();
         session.player().withhold(Set.of());

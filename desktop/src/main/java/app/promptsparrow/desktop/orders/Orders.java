@@ -85,8 +85,11 @@ public final class Orders {
             String sentence = order.sentence(project);
             return () -> {
                 String title = "Export " + order.form().title() + ": " + sentence;
-                Optional<Path> target = order.isFolder() ? session.questions().folder(title) : session.questions().fileToSave(title, order.proposed(project), order.ending());
-                target.ifPresent(to -> write(order, to));
+                if (order.isFolder()) {
+                    session.questions().folder(title).ifPresent(to -> write(order, to));
+                } else {
+                    session.questions().fileToSave(title, order.proposed(project), order.ending(), to -> write(order, to));
+                }
             };
         }, () -> { });
     }

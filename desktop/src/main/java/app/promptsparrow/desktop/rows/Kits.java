@@ -107,14 +107,13 @@ public final class Kits {
     }
 
     private void take(Kit kit, int index, Map<RowId, Optional<RowId>> asking) {
-        session.guarded(() -> {
-            // its own kit comes back as it was, which is no step at all
-            session.store().tryOut(kit == own ? new Edit.Together("Take kit " + kit.name(), List.of()) : new KitEdit.TakeKit(kit, asking), trying);
+        // its own kit comes back as it was, which is no step at all
+        if (session.tryOut(kit == own ? new Edit.Together("Take kit " + kit.name(), List.of()) : new KitEdit.TakeKit(kit, asking), trying)) {
             tried = session.project();
             at = index;
             asked = asking;
             session.say(kit.name() + ": " + facts(kit) + stayed(kit));
-        });
+        }
     }
 
     /** Whether a kit was just taken, and nothing else done since. */
@@ -148,10 +147,11 @@ public final class Kits {
     /** Opens a kit file, ours or SFZ; what of it could not be taken over is listed. */
     public void open(Path file) {
         session.say("reading " + file.getFileName() + " …");
+        Session.Here here = session.here();
         session.jobs().inOrder(() -> {
             SfzReader.Taken taken = KitFiles.open(file);
             Kit kit = taken.kit();
-            return () -> {
+            return here.take(file.getFileName().toString(), () -> {
                 opened.removeIf(before -> before.name().equals(kit.name()));
                 opened.add(kit);
                 session.settings().addKitFile(file);
@@ -161,7 +161,7 @@ public final class Kits {
                 if (!taken.leftOut().isEmpty()) {
                     session.questions().ask(file.getFileName() + " is here, without: " + String.join("; ", taken.leftOut()), List.of(Questions.Answer.none("All right")));
                 }
-            };
+            });
         });
     }
 
@@ -190,7 +190,7 @@ public final class Kits {
     /** Asks for a file and saves the project's kit to it, with its samples. */
     public void save() {
         Kit kit = session.project().kit();
-        session.questions().fileToSave("Save the kit", Names.file(kit.name()), KitFile.EXTENSION).ifPresent(file -> session.jobs().inOrder(() -> {
+        session.questions().fileToSave("Save the kit", Names.file(kit.name()), KitFile.EXTENSION, file -> session.jobs().inOrder(() -> {
             KitFile.save(kit, file);
             return () -> {
                 session.settings().addKitFile(file);
@@ -202,7 +202,7 @@ public final class Kits {
     /** Asks for a file and writes the project's kit as SFZ with WAVs beside it. */
     public void saveSfz() {
         Kit kit = session.project().kit();
-        session.questions().fileToSave("Save the kit as SFZ with WAVs", Names.file(kit.name()), SfzReader.EXTENSION).ifPresent(file -> {
+        session.questions().fileToSave("Save the kit as SFZ with WAVs", Names.file(kit.name()), SfzReader.EXTENSION, file -> {
             AtomicBoolean stop = session.jobs().begun();
             session.say("writing " + file.getFileName() + " and its sounds … · Escape ends it");
             session.jobs().beside(() -> {

@@ -1,11 +1,11 @@
 package app.promptsparrow.desktop.rows;
 
 import app.promptsparrow.desktop.control.Clusters;
-import app.promptsparrow.desktop.control.Drag;
-import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.hand.Drag;
+import app.promptsparrow.desktop.hand.FileDrop;
 import app.promptsparrow.desktop.session.Chosen;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.theme.Theme;

@@ -23,6 +23,7 @@ public final class ProjectStore {
     private Project saved;
     private Optional<FileVersion> file = Optional.empty();
     private Object held;
+    private int opened;
 
     public ProjectStore(Project project) {
         history = new History(project);
@@ -133,11 +134,17 @@ public final class ProjectStore {
         return history.redoNames();
     }
 
+    /** How many projects were opened before this one: another number is another project. */
+    public int opened() {
+        return opened;
+    }
+
     /** Takes another project's place, with a new history. */
     public void open(Project project, Optional<FileVersion> from) {
         history = new History(project);
         saved = project;
         file = from;
+        opened++;
         openListeners.forEach(listener -> listener.accept(project));
         changed();
     }
@@ -147,6 +154,7 @@ public final class ProjectStore {
         history = new History(project);
         saved = savedVersion;
         file = from;
+        opened++;
         openListeners.forEach(listener -> listener.accept(savedVersion));
         changed();
     }

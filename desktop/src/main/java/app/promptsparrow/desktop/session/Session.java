@@ -30,6 +30,7 @@ public final class Session {
         this.jobs = jobs;
         this.settings = settings;
         this.questions = questions;
+        store.onOpen(project -> questions.withdraw());
         store.onChange(project -> tell());
     }
 
@@ -89,6 +90,11 @@ public final class Session {
         guarded(() -> store.replace(edit, gesture));
     }
 
+    /** Applies an edit as part of a pass that is recorded, see {@link ProjectStore#record}. */
+    public void record(Edit edit, Object pass) {
+        guarded(() -> store.record(edit, pass));
+    }
+
     /** Applies an edit instead of what was tried before, see {@link ProjectStore#tryOut}. Answers whether it fits. */
     public boolean tryOut(Edit edit, Object trying) {
         return guarded(() -> store.tryOut(edit, trying));
@@ -103,6 +109,35 @@ public final class Session {
             say(refused.getMessage());
             return false;
         }
+    }
+
+    /** The project that is open now, for what is on its way to it. */
+    public final class Here {
+        private final int opened = store.opened();
+
+        public boolean isOpen() {
+            return store.opened() == opened;
+        }
+
+        /** An answer for this project; if another one is open by then, it is dropped, and that is said. */
+        public Runnable take(String what, Runnable answer) {
+            return () -> {
+                if (isOpen()) {
+                    answer.run();
+                } else {
+                    dropped(what);
+                }
+            };
+        }
+
+        /** Says that something came too late. */
+        public void dropped(String what) {
+            say(what + " was on its way to the project that was open before, and is dropped");
+        }
+    }
+
+    public Here here() {
+        return new Here();
     }
 
     // --- telling ---

@@ -54,6 +54,20 @@ public final class Arriving {
         this.session = session;
         this.chosen = chosen;
         this.bringIn = bringIn;
+        session.store().onOpen(project -> forget());
+    }
+
+    /** What waits was read for the project before. */
+    private void forget() {
+        queue.clear();
+        waiting.clear();
+        if (now.isPresent()) {
+            now = Optional.empty();
+            Runnable leave = back;
+            back = () -> { };
+            leave.run();
+            session.here().dropped(name);
+        }
     }
 
     /**

@@ -124,13 +124,12 @@ public final class BringIn {
     }
 
     private boolean done(Edit edit, Runnable then, String sentence) {
-        Project before = session.project();
-        session.guarded(() -> {
-            session.store().apply(edit);
+        boolean came = session.apply(edit);
+        if (came) {
             then.run();
             session.say("brought in: " + sentence);
-        });
-        return session.project() != before;
+        }
+        return came;
     }
 
     /** Adds all banks of another project that hold patterns, as one step. */
@@ -141,15 +140,18 @@ public final class BringIn {
                 edits.add(new BankEdit.TakeBank("", from, bank));
             }
         }
+        if (edits.isEmpty()) {
+            session.say(from.name() + " holds no patterns: nothing was brought in");
+            return;
+        }
         int first = session.project().banks().size();
         int rows = session.project().kit().rows().size();
-        session.guarded(() -> {
-            session.store().apply(new Edit.Together("Bring in " + Plural.of(edits.size(), "bank"), edits));
+        if (session.apply(new Edit.Together("Bring in " + Plural.of(edits.size(), "bank"), edits))) {
             slots.chooseBank(first);
             int more = session.project().kit().rows().size() - rows;
             session.say("brought in: " + Plural.of(edits.size(), "bank") + " of " + from.name() + (more == 0 ? "" : "; "
                     + Plural.of(more, "row") + " that matched none of the kit's came along"));
-        });
+        }
     }
 
     private static SlotRef freeSlot(List<Bank> banks, int from) {

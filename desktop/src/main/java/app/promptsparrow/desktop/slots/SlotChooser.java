@@ -160,7 +160,7 @@ public final class SlotChooser {
         session.guarded(() -> {
             Optional<SlotRef> after = before.flatMap(edit.apply(session.project())::slotOf);
             after.ifPresent(chosen::willShow);
-            session.store().apply(edit);
+            session.apply(edit);
         });
     }
 
@@ -177,7 +177,7 @@ public final class SlotChooser {
 
     private void fill(String name, SlotRef slot, Pattern pattern) {
         chosen.willShow(slot);
-        session.store().apply(new BankEdit.FillSlot(name, slot, Optional.of(pattern)));
+        session.apply(new BankEdit.FillSlot(name, slot, Optional.of(pattern)));
     }
 
     /** Shows the first pattern of a bank. */
@@ -204,8 +204,9 @@ public final class SlotChooser {
     public void addBank() {
         int index = session.project().banks().size();
         if (index < Project.MAX_BANKS) {
-            session.store().apply(new BankEdit.AddBank(BankEdit.freeName(session.project(), "Bank " + (index + 1))));
-            chooseBank(index);
+            if (session.apply(new BankEdit.AddBank(BankEdit.freeName(session.project(), "Bank " + (index + 1))))) {
+                chooseBank(index);
+            }
         }
     }
 

@@ -3,15 +3,21 @@ package app.promptsparrow.desktop.files;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.desktop.WindowUnderTest;
+import app.promptsparrow.export.WavWriter;
 import app.promptsparrow.file.FileClaim;
 import app.promptsparrow.file.Folders;
 import app.promptsparrow.file.ProjectFile;
+import app.promptsparrow.project.Bank;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.ProjectEdit;
+import app.promptsparrow.sound.Pcm;
 import app.promptsparrow.time.Tempo;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import javafx.scene.input.KeyCode;
@@ -72,6 +78,67 @@ class ProjectFilesWindowTest extends WindowUnderTest {
     }
 
     @Test
+    void saving_three_times_at_once_asks_nothing_and_keeps_what_came_between(FxRobot robot) throws Exception {
+        Path file = saved(robot, "mine.sparrow");
+        CountDownLatch busy = new CountDownLatch(1);
+        worker.execute(() -> {
+            try {
+                busy.await();
+            } catch (InterruptedException ended) {
+                Thread.currentThread().interrupt();
+            }
+        });
+        for (int i = 1; i <= 3; i++) {
+            setTempo(120 + i);
+            robot.push(KeyCode.CONTROL, KeyCode.S);
+        }
+        busy.countDown();
+        until(() -> !store.hasUnsavedWork());
+        assertThat(asked).isEmpty();
+        assertThat(problems).isEmpty();
+        assertThat(ProjectFile.open(file).tempo()).isEqualTo(Tempo.ofBpm(123));
+    }
+
+    @Test
+    void what_is_on_its_way_is_dropped_with_a_word_when_another_project_is_opened(FxRobot robot) throws Exception {
+        Path chart = Files.writeString(folder.resolve("fog.txt"), "# Fog\nKick |x---|\n");
+        Path wav = folder.resolve("fog.wav");
+        try (OutputStream out = Files.newOutputStream(wav)) {
+            WavWriter.write(out, new float[9_600], new float[9_600], 48_000, Pcm.Format.INT_16);
+        }
+        CountDownLatch busy = new CountDownLatch(1);
+        worker.execute(() -> {
+            try {
+                busy.await();
+            } catch (InterruptedException ended) {
+                Thread.currentThread().interrupt();
+            }
+        });
+        interact(() -> presenter.rowEditor().bring(List.of(wav), Optional.of(store.project().kit().rows().get(0).id())));
+        answer = chart;
+        menu(robot, "menu-bring-chart");
+        interact(() -> store.open(Project.untitled(), Optional.empty()));
+        Project other = store.project();
+        busy.countDown();
+        until(() -> session.message().contains("dropped"));
+        settle();
+        assertThat(store.project()).isSameAs(other);
+    }
+
+    @Test
+    void banks_of_a_project_without_patterns_bring_nothing_in(FxRobot robot) throws Exception {
+        Project empty = Project.untitled().withBanks(List.of(Bank.empty("Empty")));
+        answer = folder.resolve("empty.sparrow");
+        ProjectFile.save(empty, answer);
+        Project before = store.project();
+        robot.push(KeyCode.ALT, KeyCode.DIGIT5);
+        settle();
+        robot.clickOn("#bring-banks");
+        until(() -> session.message().contains("holds no patterns"));
+        assertThat(store.project()).isSameAs(before);
+    }
+
+    @Test
     void a_copy_leaves_the_open_project_where_it_is_and_never_goes_over_it(FxRobot robot) throws Exception {
         Path file = saved(robot, "mine.sparrow");
         setTempo(133);
@@ -128,9 +195,11 @@ class ProjectFilesWindowTest extends WindowUnderTest {
         assertThat(asked).as("asked once").hasSize(1);
         ProjectFile.save(store.project().withTempo(Tempo.ofBpm(102)), file);
         Files.setLastModifiedTime(file, FileTime.fromMillis(System.currentTimeMillis() + 9_000));
-        chosen = 0; // read it again
+        meanwhile = () -> chosen = asked.get(asked.size() - 1).contains("changed by") ? 0 : 1; // read it again; and then, asked about what is not saved: don't save
         leaveAndComeBack();
         until(() -> tempo() == 102_000);
+        assertThat(asked).last().asString().contains("not saved");
+        meanwhile = () -> { };
         assertThat(store.hasUnsavedWork()).isFalse();
         Files.delete(file);
         leaveAndComeBack();

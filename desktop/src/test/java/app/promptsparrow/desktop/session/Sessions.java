@@ -34,8 +34,8 @@ public final class Sessions {
             }
 
             @Override
-            public Optional<Path> fileToSave(String title, String proposed, String ending) {
-                return Optional.empty();
+            public void fileToSave(String title, String proposed, String ending, Consumer<Path> then) {
+                // never mind
             }
 
             @Override

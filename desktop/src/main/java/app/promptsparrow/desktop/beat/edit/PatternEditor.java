@@ -51,8 +51,9 @@ public final class PatternEditor {
             if (hits) {
                 askGrid(p.name(), () -> session.guarded(() -> {
                     int lost = session.project().pattern(p.id()).map(now -> Regrid.pattern(session.project(), now, to).lost()).orElse(0);
-                    session.store().apply(new PatternEdit.KeepTime(p.id(), to));
-                    tellLost(lost, to);
+                    if (session.apply(new PatternEdit.KeepTime(p.id(), to))) {
+                        tellLost(lost, to);
+                    }
                 }), keepSteps);
             } else {
                 keepSteps.run();
@@ -71,8 +72,9 @@ public final class PatternEditor {
             if (sounds) {
                 askGrid(chosen.rowName(row), () -> session.guarded(() -> {
                     int lost = session.project().pattern(p.id()).map(now -> Regrid.lane(session.project(), now, row, to).lost()).orElse(0);
-                    session.store().apply(new PatternEdit.KeepLaneTime(p.id(), row, to));
-                    tellLost(lost, to.orElse(p.step()));
+                    if (session.apply(new PatternEdit.KeepLaneTime(p.id(), row, to))) {
+                        tellLost(lost, to.orElse(p.step()));
+                    }
                 }), keepSteps);
             } else {
                 keepSteps.run();
@@ -102,7 +104,7 @@ public final class PatternEditor {
             Pattern pattern = beat.patterns().get(0).withId(chosen.pattern().map(Pattern::id).orElse(project.freshPatternId()));
             List<Edit> edits = new ArrayList<>(newRows(project, beat.kit()));
             edits.add(new BankEdit.FillSlot("", chosen.shown(), Optional.of(pattern)));
-            session.store().apply(new Edit.Together("Begin with " + title, edits));
+            session.apply(new Edit.Together("Begin with " + title, edits));
         });
     }
 
@@ -139,7 +141,7 @@ public final class PatternEditor {
                 after.swing().equals(before.swing()) ? shown.swing() : after.swing(), shown.branchedFrom(), lanes);
         List<Edit> edits = new ArrayList<>(newRows(project, read.kit()));
         edits.add(new BankEdit.FillSlot("", chosen.shown(), Optional.of(whole)));
-        session.store().replace(new Edit.Together("Edit the chart of " + whole.name(), edits), gesture);
+        session.replace(new Edit.Together("Edit the chart of " + whole.name(), edits), gesture);
         if (read.tempo().filter(tempo -> !tempo.equals(project.tempo())).isPresent() || read.key().filter(key -> !key.equals(project.key())).isPresent()) {
             session.say("tempo and key of a chart are left out here; the project's stay");
         }

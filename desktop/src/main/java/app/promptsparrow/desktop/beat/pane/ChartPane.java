@@ -5,6 +5,7 @@ import app.promptsparrow.chart.ChartWriter;
 import app.promptsparrow.desktop.beat.edit.BeatPresenter;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.theme.Theme;
+import app.promptsparrow.pattern.Pattern;
 import java.util.Optional;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextArea;
@@ -22,6 +23,8 @@ final class ChartPane extends VBox {
     private final Label answer = new Label();
     private boolean writing;
     private Object gesture = new Object();
+    /** The pattern that what stands here says. */
+    private Optional<Pattern> mine = Optional.empty();
 
     /**
      * @param leave gives the focus back to the grid
@@ -47,6 +50,7 @@ final class ChartPane extends VBox {
         text.textProperty().addListener((observable, was, is) -> read());
         text.focusedProperty().addListener((observable, was, is) -> {
             gesture = new Object(); // what is typed in one go is one undoable step
+            mine = presenter.chosen().pattern();
             if (!is) {
                 update();
             }
@@ -67,9 +71,14 @@ final class ChartPane extends VBox {
         if (writing || presenter.chosen().pattern().isEmpty()) {
             return;
         }
+        if (isOther()) { // what is typed was meant for the pattern as it was
+            update();
+            return;
+        }
         Styles.toggle(answer, "warn", false);
         try {
             presenter.patterns().takeChart(text.getText(), gesture);
+            mine = presenter.chosen().pattern();
             answer.setText("");
         } catch (ChartException | IllegalArgumentException wrong) {
             answer.setText(wrong.getMessage());
@@ -77,16 +86,27 @@ final class ChartPane extends VBox {
         }
     }
 
-    /** Writes the pattern anew, unless it is being typed here. */
+    /** Whether the pattern is another one than what was last typed here has made: by undo, by another hand, in another slot. */
+    private boolean isOther() {
+        return !presenter.chosen().pattern().equals(mine);
+    }
+
+    /** Writes the pattern anew, unless it is being typed here and nothing else has changed it. */
     void update() {
         if (text.isFocused()) {
-            return;
+            if (!isOther()) {
+                return;
+            }
+            gesture = new Object();
+            mine = presenter.chosen().pattern();
         }
+        int caret = text.getCaretPosition();
         Optional<ChartWriter.Result> chart = presenter.patterns().chart();
         writing = true;
         String now = chart.map(ChartWriter.Result::text).orElse("");
         if (!now.equals(text.getText())) {
             text.setText(now);
+            text.positionCaret(Math.min(caret, now.length()));
         }
         writing = false;
         text.setDisable(chart.isEmpty());

@@ -9,7 +9,7 @@ import app.promptsparrow.desktop.beat.paint.GridPicture;
 import app.promptsparrow.desktop.beat.paint.RowPicture;
 import app.promptsparrow.desktop.beat.show.Cell;
 import app.promptsparrow.desktop.command.HeldKeys;
-import app.promptsparrow.desktop.control.Drag;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.rows.RowPlace;

@@ -2,7 +2,7 @@ package app.promptsparrow.desktop.beat.pane;
 
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
 import app.promptsparrow.desktop.beat.grid.GridScene;
-import app.promptsparrow.desktop.control.Drag;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.theme.Theme;
 import java.util.function.DoubleConsumer;
 import javafx.scene.canvas.Canvas;

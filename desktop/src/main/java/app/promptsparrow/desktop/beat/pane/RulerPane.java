@@ -2,7 +2,7 @@ package app.promptsparrow.desktop.beat.pane;
 
 import app.promptsparrow.desktop.beat.grid.GridGeometry;
 import app.promptsparrow.desktop.beat.show.Cell;
-import app.promptsparrow.desktop.control.Drag;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.pattern.Pattern;

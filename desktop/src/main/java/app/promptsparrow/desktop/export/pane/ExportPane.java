@@ -1,10 +1,10 @@
 package app.promptsparrow.desktop.export.pane;
 
-import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.export.edit.ExportPresenter;
+import app.promptsparrow.desktop.hand.FileDrop;
 import app.promptsparrow.desktop.orders.Order;
 import app.promptsparrow.desktop.page.PagesPane;
 import app.promptsparrow.desktop.slots.Arriving;

@@ -8,7 +8,6 @@ import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Row;
-import app.promptsparrow.kit.RowId;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.project.Edit;
 import app.promptsparrow.project.KitEdit;
@@ -205,7 +204,8 @@ public final class Shelf {
         List<Entry> from = entries();
         Entry entry = from.get(index);
         awaited = entry.file();
-        RowId row = presenter.chosen().row().id();
+        KitPresenter.LayerOf layer = presenter.layerOf();
+        Session.Here here = session.here();
         if (entry.file() == null) {
             attempt(from, index, presenter.layer().withAnother(entry.sound()));
             return;
@@ -214,7 +214,7 @@ public final class Shelf {
             session.say("reading " + entry.name() + " …");
         }
         own.read(entry.file(), sound -> {
-            if (entry.file().equals(awaited) && row.equals(presenter.chosen().row().id())) { // the hand may have gone on meanwhile
+            if (entry.file().equals(awaited) && here.isOpen() && layer.equals(presenter.layerOf())) { // the hand may have gone on meanwhile
                 awaited = null;
                 Layer before = presenter.layer();
                 attempt(from, index, sound.layer(presenter.chosen().row()).withVelocities(before.from(), before.to()).withHeard(before.heard()).withTune(before.tune()));
@@ -231,7 +231,9 @@ public final class Shelf {
         List<Layer> layers = new ArrayList<>(row.layers());
         layers.set(presenter.layerIndex(), layer);
         session.guarded(() -> {
-            session.store().tryOut(new KitEdit.SetRow("Put " + entry.name() + " (" + entry.from() + ") on " + row.name(), row.withLayers(layers)), trying);
+            if (!session.tryOut(new KitEdit.SetRow("Put " + entry.name() + " (" + entry.from() + ") on " + row.name(), row.withLayers(layers)), trying)) {
+                return;
+            }
             after = session.project();
             tried = entry;
             if (!session.player().now().playing()) {
@@ -278,7 +280,7 @@ public final class Shelf {
         if (!isTrying()) {
             return false;
         }
-        session.store().tryOut(new Edit.Together("", List.of()), trying);
+        session.tryOut(new Edit.Together("", List.of()), trying);
         leave();
         session.say("the old sound is back");
         return true;

@@ -184,12 +184,11 @@ final class KitLine extends HBox {
     }
 
     private void add(Kit from, List<Row> added) {
-        presenter.session().guarded(() -> {
-            int before = presenter.session().project().kit().rows().size();
-            presenter.session().store().apply(new KitEdit.AddRows("Add " + (added.size() == 1 ? added.get(0).name() : added.size() + " rows") + " of " + from.name(), added));
+        int before = presenter.session().project().kit().rows().size();
+        if (presenter.session().apply(new KitEdit.AddRows("Add " + (added.size() == 1 ? added.get(0).name() : added.size() + " rows") + " of " + from.name(), added))) {
             presenter.chosen().chooseRow(presenter.session().project().kit().rows().get(before).id());
             presenter.hearChosen();
-        });
+        }
     }
 
     void update() {

@@ -1,8 +1,8 @@
 package app.promptsparrow.desktop.kit.pane;
 
 import app.promptsparrow.desktop.control.DirectScroll;
-import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
+import app.promptsparrow.desktop.hand.FileDrop;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.kit.edit.Shelf;
 import app.promptsparrow.desktop.page.Page;

@@ -1,12 +1,12 @@
 package app.promptsparrow.desktop.kit.pane;
 
-import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.InPlace;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.Styles;
 import app.promptsparrow.desktop.control.Tips;
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.hand.FileDrop;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.rows.RowFields;
 import app.promptsparrow.desktop.theme.Theme;

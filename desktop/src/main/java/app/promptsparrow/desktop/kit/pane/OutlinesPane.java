@@ -1,6 +1,6 @@
 package app.promptsparrow.desktop.kit.pane;
 
-import app.promptsparrow.desktop.control.Drag;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.theme.Theme;

@@ -1,7 +1,7 @@
 package app.promptsparrow.desktop.kit.pane;
 
-import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.kit.edit.KitPresenter;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Layer;

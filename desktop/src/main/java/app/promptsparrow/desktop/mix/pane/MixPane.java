@@ -1,10 +1,10 @@
 package app.promptsparrow.desktop.mix.pane;
 
 import app.promptsparrow.desktop.control.DirectScroll;
-import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Menus;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.hand.FileDrop;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.page.PagesPane;
 import app.promptsparrow.desktop.player.Player;

@@ -1,9 +1,9 @@
 package app.promptsparrow.desktop.mix.pane;
 
-import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Numbers;
 import app.promptsparrow.desktop.control.ValueField;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.kit.Reverb;

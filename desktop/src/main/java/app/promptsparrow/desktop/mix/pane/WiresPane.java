@@ -1,7 +1,7 @@
 package app.promptsparrow.desktop.mix.pane;
 
-import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.InPlace;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.mix.edit.MixPresenter;
 import app.promptsparrow.desktop.mix.edit.RowMeters;
 import app.promptsparrow.desktop.strip.StripEdits;

@@ -101,10 +101,11 @@ public final class BackingEditor {
             change("Leave the backing where it is", one -> one.withKept(Optional.empty()), null);
             return;
         }
+        Session.Here here = session.here();
         session.jobs().beside(() -> {
             try {
                 Backing kept = BackingFile.keep(of.get(), SampleFolder.usual());
-                return () -> change("Keep the backing in the project", one -> one.file().equals(kept.file()) ? one.withKept(kept.kept()) : one, null);
+                return here.take(kept.name(), () -> change("Keep the backing in the project", one -> one.file().equals(kept.file()) ? one.withKept(kept.kept()) : one, null));
             } catch (FileProblem gone) {
                 return () -> session.say(gone.getMessage());
             }

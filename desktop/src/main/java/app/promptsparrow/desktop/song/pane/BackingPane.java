@@ -1,9 +1,9 @@
 package app.promptsparrow.desktop.song.pane;
 
-import app.promptsparrow.desktop.control.Drag;
-import app.promptsparrow.desktop.control.FileDrop;
 import app.promptsparrow.desktop.control.Forms;
 import app.promptsparrow.desktop.control.Tips;
+import app.promptsparrow.desktop.hand.Drag;
+import app.promptsparrow.desktop.hand.FileDrop;
 import app.promptsparrow.desktop.rows.RowHeadsPane;
 import app.promptsparrow.desktop.song.edit.BackingEditor;
 import app.promptsparrow.desktop.song.edit.Timeline;

@@ -1,7 +1,7 @@
 package app.promptsparrow.desktop.song.pane;
 
-import app.promptsparrow.desktop.control.Drag;
 import app.promptsparrow.desktop.control.Menus;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.slots.SlotDrag;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.desktop.song.edit.Timeline;

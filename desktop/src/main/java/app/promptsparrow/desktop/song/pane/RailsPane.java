@@ -1,6 +1,6 @@
 package app.promptsparrow.desktop.song.pane;
 
-import app.promptsparrow.desktop.control.Drag;
+import app.promptsparrow.desktop.hand.Drag;
 import app.promptsparrow.desktop.song.edit.SongPresenter;
 import app.promptsparrow.desktop.song.edit.Timeline;
 import app.promptsparrow.desktop.theme.Theme;

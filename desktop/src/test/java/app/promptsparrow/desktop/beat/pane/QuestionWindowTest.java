@@ -7,6 +7,7 @@ import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import java.nio.file.Files;
+import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.input.KeyCode;
@@ -62,18 +63,57 @@ class QuestionWindowTest extends RealWindow {
     }
 
     @Test
-    void enter_gives_the_first_answer(FxRobot robot) {
+    void the_key_that_plants_answers_no_question_and_f6_gives_the_keys_to_it(FxRobot robot) {
         robot.clickOn(atNote(robot, 33, 0));
         settle();
         interact(() -> new KeyChange(presenter.session()).change(new Key(0, Key.Scale.MINOR)));
         assertThat(bar(robot).isVisible()).isTrue();
-        String first = robot.lookup("#answer-1").queryButton().getText();
         robot.push(KeyCode.ENTER);
         settle();
+        assertThat(bar(robot).isVisible()).as("it works on the grid").isTrue();
+        String first = robot.lookup("#answer-1").queryButton().getText();
+        robot.push(KeyCode.F6).push(KeyCode.ENTER);
+        settle();
         assertThat(bar(robot).isVisible()).isFalse();
+        assertThat(grid(robot).isFocused()).isTrue();
         assertThat(first).isEqualTo("Keep the notes");
         assertThat(hits(BASS).get(0).pitch()).isEqualTo(33);
         assertThat(store.project().key()).isEqualTo(new Key(0, Key.Scale.MINOR));
+    }
+
+    @Test
+    void f6_begins_at_an_answer_by_which_nothing_is_lost(FxRobot robot) throws Exception {
+        interact(() -> session.questions().ask("It was changed.", List.of(Questions.Answer.discarding("Read it again", () -> problems.add("read")),
+                new Questions.Answer("Keep", () -> problems.add("kept")), Questions.Answer.none("Cancel"))));
+        robot.push(KeyCode.F6);
+        assertThat(robot.lookup("#answer-2").queryButton().isFocused()).isTrue();
+        robot.push(KeyCode.LEFT).push(KeyCode.RIGHT).push(KeyCode.RIGHT).push(KeyCode.LEFT).push(KeyCode.ENTER);
+        settle();
+        assertThat(problems).containsExactly("kept");
+    }
+
+    @Test
+    void a_message_that_arrives_while_one_types_leaves_the_typing_alone(FxRobot robot) {
+        robot.push(KeyCode.SLASH);
+        robot.write("kick 1");
+        interact(() -> session.questions().problem("fog.wav is damaged or cut off"));
+        interact(() -> session.say("3 of 4 sounds are there"));
+        robot.write(" 3");
+        settle();
+        assertThat(robot.lookup("#prompt").queryTextInputControl().getText()).isEqualTo("kick 1 3");
+        robot.push(KeyCode.ENTER);
+        settle();
+        assertThat(steps(KICK)).containsExactly(0, 8);
+        assertThat(bar(robot).isVisible()).isTrue();
+    }
+
+    @Test
+    void what_was_asked_about_a_project_goes_with_it(FxRobot robot) {
+        robot.clickOn(at(robot, KICK, 0));
+        interact(() -> session.questions().ask("Slot 2 holds Fog.", List.of(new Questions.Answer("Replace Fog", () -> problems.add("replaced")), Questions.Answer.none("Leave it"))));
+        interact(() -> store.open(Project.untitled(), Optional.empty()));
+        assertThat(bar(robot).isVisible()).isFalse();
+        assertThat(problems).isEmpty();
     }
 
     @Test

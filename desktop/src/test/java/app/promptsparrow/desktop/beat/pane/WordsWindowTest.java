@@ -117,6 +117,20 @@ class WordsWindowTest extends RealWindow {
     }
 
     @Test
+    void a_blank_typed_in_the_chart_brings_nothing_back_that_was_undone(FxRobot robot) {
+        robot.clickOn(at(robot, KICK, 4));
+        robot.push(KeyCode.C);
+        settle();
+        TextArea chart = robot.lookup("#chart").queryAs(TextArea.class);
+        interact(chart::requestFocus);
+        interact(store::undo);
+        assertThat(steps(KICK)).isEmpty();
+        interact(() -> chart.insertText(chart.getLength(), " "));
+        assertThat(steps(KICK)).isEmpty();
+        assertThat(chart.getText()).doesNotContain("x");
+    }
+
+    @Test
     void a_chart_is_imported_into_free_slots_and_exported(FxRobot robot) throws Exception {
         answer = folder.resolve("two.txt");
         Files.writeString(answer, "# One\ntempo 150\nKick |x---|\n# Two\nTambourine |x-x-|\n");

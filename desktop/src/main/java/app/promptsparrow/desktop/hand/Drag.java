@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.control;
+package app.promptsparrow.desktop.hand;
 
 import java.util.Optional;
 import java.util.function.Consumer;

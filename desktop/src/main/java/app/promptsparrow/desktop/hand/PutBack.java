@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.control;
+package app.promptsparrow.desktop.hand;
 
 import javafx.event.Event;
 import javafx.event.EventType;

@@ -1,4 +1,4 @@
-package app.promptsparrow.desktop.control;
+package app.promptsparrow.desktop.hand;
 
 import java.io.File;
 import java.nio.file.Path;
