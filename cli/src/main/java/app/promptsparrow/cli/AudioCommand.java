@@ -3,6 +3,7 @@ package app.promptsparrow.cli;
 import app.promptsparrow.export.AudioOptions;
 import app.promptsparrow.export.AudioPlan;
 import app.promptsparrow.export.Choice;
+import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.project.Project;
@@ -11,6 +12,7 @@ import app.promptsparrow.text.Plural;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -77,6 +79,7 @@ final class AudioCommand implements Callable<Integer> {
         };
         AudioOptions options = options(format);
         Output output = Output.to(spec, form, out, Endings.WAV, file);
+        AtomicFile.refuseFolder(output.path());
         Project project = Projects.open(spec, file);
         Choice choice = which.choice(project);
         if (choice instanceof Choice.EachOfBank each) {
@@ -85,6 +88,7 @@ final class AudioCommand implements Callable<Integer> {
         AudioPlan plan = new AudioPlan(project, choice, which.repeat(), options);
         List<String> missing = plan.missing();
         output.without(missing);
+        Optional<AudioPlan.Stems> written = stems == null ? Optional.empty() : Optional.of(plan.writeStems(stems, () -> false, output.progress("rendering stems")));
         AudioPlan.Whole whole = plan.writeWhole(output.path(), () -> false, output.progress("rendering")).orElseThrow();
         output.wrote(output.path());
         output.fact("frames", whole.frames());
@@ -92,12 +96,11 @@ final class AudioCommand implements Callable<Integer> {
         output.fact("truePeak", Math.rint(whole.meter().truePeakDb() * 100) / 100);
         output.say(String.format(Locale.ROOT, "%s: %d frames, %.1f s, %d Hz, %s, %s", out, whole.frames(), (double) whole.frames() / rate, rate,
                 bits.equals("32f") ? "32 bit float" : bits + " bit", whole.meter().text()) + (noLimiter ? ", without the limiter" : "") + (missing.isEmpty() ? "" : "; " + String.join("; ", missing)));
-        if (stems != null) {
-            AudioPlan.Stems written = plan.writeStems(stems, () -> false, output.progress("rendering stems"));
-            written.written().forEach(output::wrote);
-            output.say(Plural.of(written.written().size(), "stem") + " in " + stems + ", without the limiter"
-                    + (written.silent().isEmpty() ? "" : "; silent, so not written: " + String.join(", ", written.silent())));
-        }
+        written.ifPresent(rows -> {
+            rows.written().forEach(output::wrote);
+            output.say(Plural.of(rows.written().size(), "stem") + " in " + stems + ", without the limiter"
+                    + (rows.silent().isEmpty() ? "" : "; silent, so not written: " + String.join(", ", rows.silent())));
+        });
         output.done();
         return missing.isEmpty() ? 0 : 1;
     }

@@ -5,8 +5,14 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.promptsparrow.file.ProjectFile;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Layer;
+import app.promptsparrow.kit.Row;
+import app.promptsparrow.kit.SampleSound;
+import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Bank;
+import app.promptsparrow.project.KitEdit;
+import app.promptsparrow.project.PatternEdit;
 import app.promptsparrow.project.Project;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
@@ -19,6 +25,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
@@ -279,6 +286,29 @@ class CommandLineTest {
         ProjectFile.save(one.withBanks(banks), Path.of(path("in/c.sparrow")));
         assertThat(run("batch", path("in"), path("out"))).isZero();
         assertThat(folder.resolve("out/c").toFile().list()).hasSize(4);
+    }
+
+    @Test
+    void a_missing_sample_is_told_before_and_after_and_by_the_exit_code() throws Exception {
+        Project project = Project.untitled();
+        Row row = project.kit().rows().get(0);
+        project = new KitEdit.SetRow("x", row.withLayers(List.of(Layer.of(new SampleSound("0".repeat(64), "crack", SampleSound.USUAL_ROOT))))).apply(project);
+        project = new PatternEdit.EditHits("x", new PatternId(1), row.id(), Set.of(), List.of(Hit.drum(0, 96))).apply(project);
+        ProjectFile.save(project, Path.of(path("p.sparrow")));
+        assertThat(run("audio", path("p.sparrow"), path("p.wav"), "--tail", "0")).isEqualTo(1);
+        assertThat(err.toString()).isEqualTo("Kick without its sample 'crack', which is not there\n");
+        assertThat(out.toString()).contains("; Kick without its sample 'crack'");
+        assertThat(run("check", path("p.sparrow"))).isEqualTo(1);
+        assertThat(out.toString()).contains("'crack', which is not there");
+    }
+
+    @Test
+    void a_folder_in_the_way_is_told_before_anything_is_rendered() {
+        String demo = demo();
+        assertThat(run("audio", demo, folder.toString(), "--song", "ferry")).isEqualTo(1);
+        assertThat(err.toString()).contains("is a folder");
+        assertThat(run("audio", demo, path("no/x.wav"), "--song", "ferry")).isEqualTo(1);
+        assertThat(err.toString()).contains("there is no folder");
     }
 
     @Test

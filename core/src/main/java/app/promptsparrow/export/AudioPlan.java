@@ -37,8 +37,11 @@ public final class AudioPlan {
      *
      * @param written a file a row
      * @param silent  names of rows that have hits but are not heard, and so got none
+     * @param frames  that each of them has, as many as the whole piece
      */
-    public record Stems(List<Path> written, List<String> silent) {
+    public record Stems(List<Path> written, List<String> silent, long frames) {
+
+        private static final Stems NONE = new Stems(List.of(), List.of(), 0);
     }
 
     /**
@@ -49,8 +52,8 @@ public final class AudioPlan {
     public record Whole(long frames, PieceMeter meter) {
     }
 
-    /** What is cut off at the ends of all stems together is to stay below –90 dBFS. */
-    private static final float SILENT_STEM = OfflineRender.SILENT / 32;
+    /** What is cut off at the ends of all stems together is to stay below –90 dBFS, and so is what of a loop does not come round. */
+    private static final float SILENT_PART = OfflineRender.SILENT / 64;
 
     /** What the stem of the reverb is called. */
     public static final String REVERB = "Reverb";
@@ -75,6 +78,7 @@ public final class AudioPlan {
 
     /** Renders the whole piece to a file. Empty, leaving nothing behind, if it was cancelled. */
     public Optional<Whole> writeWhole(Path target, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
+        AtomicFile.refuseFolder(target);
         Optional<LongFrames> backing = backing(cancelled);
         if (cancelled.getAsBoolean()) {
             return Optional.empty();
@@ -96,8 +100,8 @@ public final class AudioPlan {
     }
 
     /**
-     * Renders each row that is heard into a file of its own in a folder, and the reverb if it is to be one, all of one length, without the limiter:
-     * they add up to the mix without it. Nothing is written if it was cancelled.
+     * Renders each row that is heard into a file of its own in a folder, and the reverb if it is to be one, without the limiter: they add up to
+     * the mix without it. All are as long as the whole piece, to the frame. Nothing is written if it was cancelled.
      */
     public Stems writeStems(Path folder, BooleanSupplier cancelled, DoubleConsumer progress) throws FileProblem {
         AtomicFile.makeFolder(folder);
@@ -108,13 +112,14 @@ public final class AudioPlan {
                 int index = i;
                 Stem part = parts.get(i);
                 PlayableBuilder builder = new PlayableBuilder(sounds).onlyReverb(part.onlyReverb);
-                Rendered rendered = rendered(part.project, folder.resolve("stem"), false, SILENT_STEM, builder, cancelled, share -> progress.accept((index + share) / parts.size()));
+                Rendered rendered = rendered(part.project, folder.resolve("stem"), false, SILENT_PART, builder, cancelled, share -> progress.accept((index + share) / parts.size()));
                 if (rendered == null) {
-                    return new Stems(List.of(), List.of());
+                    return Stems.NONE;
                 }
                 all.add(rendered);
             }
-            return written(folder, parts, all);
+            long whole = wholeFrames(cancelled);
+            return whole < 0 ? Stems.NONE : written(folder, parts, all, whole);
         } catch (IOException problem) {
             throw FileProblem.of(folder, "written", problem);
         } finally {
@@ -161,13 +166,20 @@ public final class AudioPlan {
         return wished.isEmpty() ? Optional.empty() : Optional.of(BackingFile.read(wished.get(), options.rateHz(), SampleFolder.usual(), cancelled, share -> { }));
     }
 
-    private Stems written(Path folder, List<Stem> parts, List<Rendered> all) throws FileProblem, IOException {
+    /** How long the whole piece is; –1 if that was cancelled. */
+    private long wholeFrames(BooleanSupplier cancelled) throws IOException, FileProblem {
+        Choice.Piece piece = choice.pieces(project, repeat, false).get(0);
+        PlayableBuilder builder = new PlayableBuilder(sounds).backing(backing(cancelled).orElse(null));
+        OfflineRender render = new OfflineRender(piece.project(), piece.score(), sounds, options.limiter() && !options.limitsAtLast(), builder);
+        return options.isLoop() ? render.musicFrames() : render.render(options.tailSeconds(), OfflineRender.SILENT, (left, right, count) -> { }, cancelled, share -> { });
+    }
+
+    private Stems written(Path folder, List<Stem> parts, List<Rendered> all, long whole) throws FileProblem, IOException {
         AudioOptions plain = options.withLevel(AudioOptions.Level.AS_IT_IS).withoutLimiter();
         List<Finish> finished = new ArrayList<>();
         for (Rendered rendered : all) {
             finished.add(new Finish(rendered, plain, 1));
         }
-        long frames = finished.stream().mapToLong(Finish::frames).max().orElse(0);
         List<Path> written = new ArrayList<>();
         List<String> silent = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
@@ -176,10 +188,10 @@ public final class AudioPlan {
                 continue;
             }
             Path target = folder.resolve(String.format(Locale.ROOT, "%02d %s.wav", written.size() + 1, Names.file(parts.get(i).name)));
-            writeWav(target, finished.get(i), frames);
+            writeWav(target, finished.get(i), whole);
             written.add(target);
         }
-        return new Stems(List.copyOf(written), List.copyOf(silent));
+        return new Stems(List.copyOf(written), List.copyOf(silent), whole);
     }
 
     /** Renders to a file beside the target; null, leaving nothing behind, if it was cancelled. */
@@ -193,26 +205,29 @@ public final class AudioPlan {
         }
         refuseFullDisk(target, estimate + frames * Rendered.FRAME_BYTES);
         try {
-            return Rendered.render(render, target, options.rateHz(), options.tailSeconds(), silent, cancelled, progress).orElse(null);
+            return Rendered.render(render, target, options.rateHz(), options.tailSeconds(), options.isLoop() ? SILENT_PART : silent, cancelled, progress).orElse(null);
         } catch (IOException problem) {
             throw FileProblem.of(target, "written", problem);
         }
     }
 
-    /** Header, frames, and silence up to the wished length. */
+    /** Header and so many frames, silence behind the last that there are. */
     private void writeWav(Path target, Finish finish, long frames) throws FileProblem {
         Pcm.Format format = options.format();
         AtomicFile.write(target, out -> {
             out.write(WavWriter.header(frames, options.rateHz(), format));
             byte[] bytes = new byte[OfflineRender.BLOCK * 2 * format.bytes()];
             Dither dither = new Dither(format);
+            long[] room = {frames};
             finish.run((left, right, count) -> {
-                dither.add(left, right, count);
-                Pcm.encode(left, right, count, format, bytes);
-                out.write(bytes, 0, count * 2 * format.bytes());
-            }, () -> false);
+                int wanted = (int) Math.min(count, room[0]);
+                room[0] -= wanted;
+                dither.add(left, right, wanted);
+                Pcm.encode(left, right, wanted, format, bytes);
+                out.write(bytes, 0, wanted * 2 * format.bytes());
+            }, () -> room[0] == 0);
             byte[] silence = new byte[1 << 12];
-            for (long left = (frames - finish.frames()) * 2 * format.bytes(); left > 0; left -= silence.length) {
+            for (long left = room[0] * 2 * format.bytes(); left > 0; left -= silence.length) {
                 out.write(silence, 0, (int) Math.min(left, silence.length));
             }
         });

@@ -76,10 +76,19 @@ public final class AtomicFile {
         return target.resolveSibling(target.getFileName() + ".bak");
     }
 
-    private static void write(Path given, Content content, boolean keepOld) throws FileProblem {
-        if (Files.isDirectory(given)) {
-            throw new FileProblem(given, "is a folder; choose a file name");
+    /** Refuses to write where a folder is, or where there is none to write into: before the work that makes the file. */
+    public static void refuseFolder(Path target) throws FileProblem {
+        if (Files.isDirectory(target)) {
+            throw new FileProblem(target, "is a folder; choose a file name");
         }
+        Path folder = target.toAbsolutePath().getParent();
+        if (folder != null && !Files.isDirectory(folder)) {
+            throw new FileProblem(target, "cannot be written: there is no folder " + folder);
+        }
+    }
+
+    private static void write(Path given, Content content, boolean keepOld) throws FileProblem {
+        refuseFolder(given);
         if (isStream(given)) {
             stream(given, content);
             return;

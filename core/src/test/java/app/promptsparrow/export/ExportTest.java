@@ -2,6 +2,7 @@ package app.promptsparrow.export;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
@@ -9,15 +10,20 @@ import static org.mockito.Mockito.when;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.file.FileProblem;
+import app.promptsparrow.file.SampleFolder;
 import app.promptsparrow.kit.BuiltInKits;
 import app.promptsparrow.kit.Kit;
+import app.promptsparrow.kit.Layer;
 import app.promptsparrow.kit.Lean;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.project.KitEdit;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
@@ -185,6 +191,39 @@ class ExportTest {
         }
         assertThat(20 * Math.log10(away)).isLessThan(-90);
         assertThat(loud).isGreaterThan(0.2);
+    }
+
+    @Test
+    void stems_with_the_automatic_tail_are_as_long_as_the_mix_to_the_frame() throws Exception {
+        Project demo = DemoProject.make();
+        Choice choice = new Choice.OnePattern(demo.filledSlots().get(0));
+        AudioOptions options = AudioOptions.of(44_100, Pcm.Format.FLOAT_32, OptionalDouble.empty(), false);
+        AudioPlan.Whole whole = new AudioPlan(demo, choice, OptionalInt.of(1), options).writeWhole(folder.resolve("mix.wav"), () -> false, share -> { }).orElseThrow();
+        AudioPlan.Stems stems = new AudioPlan(demo, choice, OptionalInt.of(1), options).writeStems(folder.resolve("stems"), () -> false, share -> { });
+        assertThat(stems.frames()).isEqualTo(whole.frames());
+        float[] sum = new float[(int) whole.frames()];
+        for (Path stem : stems.written()) {
+            float[] left = floats(stem)[0];
+            assertThat(left).hasSize(sum.length);
+            for (int i = 0; i < sum.length; i++) {
+                sum[i] += left[i];
+            }
+        }
+        float[] mix = floats(folder.resolve("mix.wav"))[0];
+        for (int i = 0; i < sum.length; i++) {
+            assertThat((double) sum[i]).as("frame %d", i).isCloseTo(mix[i], within(3e-5));
+        }
+    }
+
+    @Test
+    void a_sample_that_is_not_there_is_named() throws Exception {
+        Project project = kick();
+        Row row = project.kit().rows().get(0);
+        SampleSound gone = new SampleSound("0".repeat(64), "crack", SampleSound.USUAL_ROOT);
+        Project without = new KitEdit.SetRow("x", row.withLayers(List.of(Layer.of(gone)))).apply(project);
+        assertThat(new AudioPlan(without, FIRST, OptionalInt.of(1), AudioOptions.USUAL).missing()).containsExactly("Kick without its sample 'crack', which is not there");
+        assertThat(MissingSounds.unreadable(without.kit(), SampleFolder.usual())).containsExactly("Kick without its sample 'crack', which is not there");
+        assertThat(new AudioPlan(project, FIRST, OptionalInt.of(1), AudioOptions.USUAL).missing()).isEmpty();
     }
 
     @Test
