@@ -22,6 +22,7 @@ import app.promptsparrow.kit.Span;
 import app.promptsparrow.kit.Strip;
 import app.promptsparrow.kit.Tune;
 import app.promptsparrow.kit.Voicing;
+import app.promptsparrow.text.Names;
 import app.promptsparrow.text.Shown;
 import com.fasterxml.jackson.core.JsonGenerator;
 import java.io.IOException;
@@ -31,6 +32,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 
 /** The JSON form of a kit, used in projects and in kit files. */
 final class KitJson {
@@ -199,9 +201,37 @@ final class KitJson {
         List<Row> rows = new ArrayList<>();
         for (JsonPlace row : json.at("rows").list(Kit.MAX_ROWS)) {
             int number = rows.size() + 1;
-            leftOut.tried(() -> "row " + number + " of the kit", () -> format < NEW_MODELS ? readOldRow(row) : readRow(row)).ifPresent(rows::add);
+            leftOut.tried(() -> "row " + number + " of the kit", () -> unlike(rows, format < NEW_MODELS ? readOldRow(row) : readRow(row), row)).ifPresent(rows::add);
+        }
+        if (!leftOut.isNothing()) {
+            leaveOutWays(rows, leftOut);
         }
         return json.made(() -> new Kit(json.at("name").text(), rows, reverb));
+    }
+
+    /** Of two rows with one id or one name the first stays. */
+    private static Row unlike(List<Row> before, Row row, JsonPlace json) {
+        for (Row other : before) {
+            if (other.id().equals(row.id())) {
+                throw json.wrong("row id " + row.id().value() + " stands twice in the kit");
+            }
+            if (Names.key(other.name()).equals(Names.key(row.name()))) {
+                throw json.wrong("row name '" + Shown.text(row.name()) + "' stands twice in the kit");
+            }
+        }
+        return row;
+    }
+
+    /** Rows that give way to one that is not there give way to nobody. */
+    private static void leaveOutWays(List<Row> rows, LeftOut leftOut) {
+        for (int i = 0; i < rows.size(); i++) {
+            Row row = rows.get(i);
+            Optional<RowId> to = row.strip().giveWay().map(GiveWay::to);
+            if (to.isPresent() && (to.get().equals(row.id()) || rows.stream().noneMatch(other -> other.id().equals(to.get())))) {
+                leftOut.say("whom row '" + Shown.text(row.name()) + "' gives way to, which the kit lacks");
+                rows.set(i, row.withStrip(row.strip().withGiveWay(Optional.empty())));
+            }
+        }
     }
 
     private static Reverb readReverb(JsonPlace r) {

@@ -55,7 +55,8 @@ final class LeftOut {
         say("what is damaged: it " + why);
     }
 
-    private void say(String sentence) {
+    /** Something is left out; only where it may be. */
+    void say(String sentence) {
         if (said.size() < MOST) {
             said.add(sentence);
         } else {

@@ -2,6 +2,7 @@ package app.promptsparrow.file;
 
 import app.promptsparrow.kit.Kit;
 import app.promptsparrow.kit.Master;
+import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Flam;
 import app.promptsparrow.pattern.Hit;
@@ -19,6 +20,7 @@ import app.promptsparrow.project.Song;
 import app.promptsparrow.project.SongId;
 import app.promptsparrow.project.Tint;
 import app.promptsparrow.project.Touches;
+import app.promptsparrow.text.Ranges;
 import app.promptsparrow.text.Shown;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.StepValue;
@@ -339,16 +341,18 @@ final class ProjectJson {
         } else {
             json.object("format", "name", "milliBpm", "meter", "swing", "key", "touches", "chance", "given", "kit", "master", "banks", "chain", "songs", "backing");
         }
+        List<JsonPlace> places = json.at("banks").list(Project.MAX_BANKS);
+        Kit kit = KitJson.read(json.at("kit"), format, leftOut); // before the patterns, whose bass notes its rows are to play
         List<Bank> banks = new ArrayList<>();
         Set<PatternId> ids = new HashSet<>();
-        for (JsonPlace bank : json.at("banks").list(Project.MAX_BANKS)) {
-            banks.add(readBank(bank, banks.size() + 1, ids, format, leftOut));
+        for (JsonPlace bank : places) {
+            banks.add(readBank(bank, banks.size() + 1, kit, ids, format, leftOut));
         }
         List<Song> songs = new ArrayList<>();
         int number = 0;
         for (JsonPlace song : json.at("songs").list(Project.MAX_SONGS)) {
             int place = ++number;
-            leftOut.tried(() -> "song " + place, () -> readSong(song, place, ids, leftOut)).ifPresent(songs::add);
+            leftOut.tried(() -> "song " + place, () -> readSong(song, place, ids, songs, leftOut)).ifPresent(songs::add);
         }
         Project usual = Project.untitled();
         String name = leftOut.or(usual.name(), "its name", () -> json.at("name").text());
@@ -358,15 +362,24 @@ final class ProjectJson {
         Key key = leftOut.or(usual.key(), "its key", () -> json.at("key").parsed(Key::parse, "a key such as A minor"));
         Touches touches = leftOut.or(usual.touches(), "its touches", () -> readTouches(json));
         int chance = leftOut.or(usual.chanceNumber(), "its chance number", () -> readChance(json));
-        Kit kit = KitJson.read(json.at("kit"), format, leftOut);
         Master master = leftOut.or(usual.master(), "its master", () -> readMaster(json));
         List<PatternId> chain = leftOut.or(List.of(), "its chain", () -> readChain(json, ids));
         Optional<Backing> backing = leftOut.or(Optional.empty(), "its backing", () -> readBacking(json));
         GivenIds given = leftOut.or(GivenIds.NONE, "the ids given out", () -> json.find("given").map(ProjectJson::readGiven).orElse(GivenIds.NONE));
-        return json.made(() -> new Project(name, tempo, meter, swing, key, touches, chance, kit, master, banks, chain, songs, backing, given).checked());
+        return json.made(() -> new Project(name, tempo, meter, swing, key, touches, chance, kit, master, banks, chain, songs, backing, given));
     }
 
-    private static Bank readBank(JsonPlace json, int number, Set<PatternId> ids, int format, LeftOut leftOut) {
+    /** One of the project's songs: of two with one id the first stays. */
+    private static Song readSong(JsonPlace json, int number, Set<PatternId> ids, List<Song> before, LeftOut leftOut) {
+        Song song = readSong(json, number, ids, leftOut);
+        json.find("id").ifPresent(id -> upTo(id, SongId.MOST_READ));
+        if (before.stream().anyMatch(other -> other.id().equals(song.id()))) {
+            throw json.wrong("song id " + song.id().value() + " is given twice");
+        }
+        return song;
+    }
+
+    private static Bank readBank(JsonPlace json, int number, Kit kit, Set<PatternId> ids, int format, LeftOut leftOut) {
         if (format < TINTS) {
             json.object("name", "slots");
         } else {
@@ -379,13 +392,23 @@ final class ProjectJson {
                 continue;
             }
             int place = slots.size() + 1;
-            slots.add(leftOut.tried(() -> "the pattern in slot " + place + " of bank " + number, () -> readPattern(slot, ids)));
+            slots.add(leftOut.tried(() -> "the pattern in slot " + place + " of bank " + number, () -> readPattern(slot, kit, ids)));
         }
         return readBankHead(json, slots);
     }
 
-    private static Pattern readPattern(JsonPlace slot, Set<PatternId> ids) {
+    /** A pattern of the project: its id is its own, and its bass rows can play their notes. */
+    private static Pattern readPattern(JsonPlace slot, Kit kit, Set<PatternId> ids) {
         Pattern pattern = readPattern(slot);
+        for (Row row : kit.rows()) {
+            if (row.isBass()) {
+                slot.made(() -> {
+                    pattern.lane(row.id()).checkNotes(row.name());
+                    return row;
+                });
+            }
+        }
+        upTo(slot.at("id"), PatternId.MOST_READ);
         if (!ids.add(pattern.id())) {
             throw slot.wrong("pattern id " + pattern.id().value() + " is given twice");
         }
@@ -398,8 +421,13 @@ final class ProjectJson {
     }
 
     static GivenIds readGiven(JsonPlace json) {
-        int songs = json.list(3).size() == 3 ? json.at(2).integer() : 0; // before format 6 songs had no ids
-        return json.made(() -> new GivenIds(json.at(0).integer(), json.at(1).integer(), songs));
+        int songs = json.list(3).size() == 3 ? upTo(json.at(2), SongId.MOST_READ) : 0; // before format 6 songs had no ids
+        return json.made(() -> new GivenIds(upTo(json.at(0), PatternId.MOST_READ), json.at(1).integer(), songs));
+    }
+
+    /** Ids that are higher leave no room for the next ones. */
+    private static int upTo(JsonPlace json, int most) {
+        return json.made(() -> Ranges.check("an id in a file", json.integer(), 0, most));
     }
 
     static Swing readSwing(JsonPlace json) {
@@ -412,9 +440,10 @@ final class ProjectJson {
         SortedMap<RowId, Lane> lanes = new TreeMap<>();
         for (JsonPlace lane : json.at("lanes").list(RowId.MAX)) {
             RowId row = lane.at("row").made(() -> new RowId(lane.at("row").integer()));
-            if (lanes.put(row, readLane(lane)) != null) {
+            if (lanes.containsKey(row)) {
                 throw lane.wrong("row " + row.value() + " has two lanes");
             }
+            lanes.put(row, readLane(lane));
         }
         return json.made(() -> new Pattern(new PatternId(json.at("id").integer()), json.at("name").text(),
                 json.at("length").integer(), json.at("step").parsed(StepValue::parse, "a step value such as 1/16"),

@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * A bell that makes room for another row in a band. Immutable.
  *

@@ -1,5 +1,6 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
 import java.util.Objects;
 
 /**

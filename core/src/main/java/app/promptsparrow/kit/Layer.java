@@ -1,5 +1,6 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
 import java.util.Objects;
 
 /**
@@ -19,9 +20,7 @@ public record Layer(Sound sound, double levelDb, Tune tune, int from, int to, Sp
         if (sound instanceof ShiftedSound) {
             throw new IllegalArgumentException("a layer is shifted by its tune");
         }
-        if (!(levelDb >= LEAST_DB && levelDb <= MOST_DB)) {
-            throw new IllegalArgumentException("a layer's level is -48 to 12 dB, not " + levelDb);
-        }
+        Ranges.check("a layer's level in dB", levelDb, LEAST_DB, MOST_DB);
         if (from < 1 || to > 127 || from > to) {
             throw new IllegalArgumentException("a velocity range lies within 1 to 127, not " + from + " to " + to);
         }

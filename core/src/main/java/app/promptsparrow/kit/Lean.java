@@ -1,5 +1,6 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Tempo;
 
@@ -17,9 +18,7 @@ public record Lean(Unit unit, int amount) {
 
     public Lean {
         int limit = unit == Unit.MICROS ? 100_000 : 50_000;
-        if (Math.abs(amount) > limit) {
-            throw new IllegalArgumentException("a lean is at most 100 ms or half a step");
-        }
+        Ranges.check(unit == Unit.MICROS ? "a lean in microseconds" : "a lean in hundred-thousandths of a step", amount, -limit, limit);
     }
 
     public static Lean ofMillis(double ms) {

@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * What all rows go through together at last. Immutable.
  *

@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * What a row sends as MIDI. Immutable.
  *

@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * The reverb that all sends share: a room. Immutable. Safe at any send level.
  *

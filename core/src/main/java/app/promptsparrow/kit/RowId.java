@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * The lasting identity of a row. Lanes, voices and settings know rows by it, never by their place in the kit, so that
  * rows can be moved, hidden or replaced without touching a pattern.
@@ -12,9 +14,7 @@ public record RowId(int value) implements Comparable<RowId> {
     public static final int MAX = 65_535;
 
     public RowId {
-        if (value < 1 || value > MAX) {
-            throw new IllegalArgumentException("a row id is 1 to " + MAX + ", not " + value);
-        }
+        Ranges.check("a row id", value, 1, MAX);
     }
 
     @Override

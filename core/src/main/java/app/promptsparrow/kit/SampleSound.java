@@ -1,6 +1,7 @@
 package app.promptsparrow.kit;
 
 import app.promptsparrow.text.Names;
+import app.promptsparrow.text.Ranges;
 import java.util.Objects;
 
 /**

@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * Another sound, its pitch shifted and its length kept: what a layer plays whose tune is to keep its length. Follows from the layer and
  * its row, is saved nowhere and never a layer's own sound. Immutable.

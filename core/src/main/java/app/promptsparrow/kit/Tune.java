@@ -1,5 +1,7 @@
 package app.promptsparrow.kit;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * By how much a row or a layer is tuned. Immutable.
  *
@@ -14,9 +16,7 @@ public record Tune(int cents, boolean keepsLength) {
 
     public Tune {
         int most = keepsLength ? MOST_KEPT_CENTS : MOST_CENTS;
-        if (Math.abs(cents) > most) {
-            throw new IllegalArgumentException("a tune is at most " + most + " cents up or down" + (keepsLength ? " if the length is kept" : "") + ", not " + cents);
-        }
+        Ranges.check(keepsLength ? "a tune in cents that keeps the length" : "a tune in cents", cents, -most, most);
     }
 
     public static Tune cents(int cents) {

@@ -1,5 +1,7 @@
 package app.promptsparrow.pattern;
 
+import app.promptsparrow.text.Ranges;
+
 /**
  * A quieter grace hit shortly before the main one. Immutable.
  *
@@ -11,10 +13,8 @@ public record Flam(int gapMs, int gracePercent) {
     public static final Flam USUAL = new Flam(22, 50);
 
     public Flam {
-        if (gapMs < 5 || gapMs > 60 || gracePercent < 1 || gracePercent > 100) {
-            throw new IllegalArgumentException("a flam's gap is 5 to 60 ms and its grace 1 to 100 %, not " + gapMs
-                    + " ms and " + gracePercent + " %");
-        }
+        Ranges.check("a flam's gap in ms", gapMs, 5, 60);
+        Ranges.check("a flam's grace in percent", gracePercent, 1, 100);
     }
 
     /** The grace hit's velocity, rounded half up, at least 1. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.pattern;
 
+import app.promptsparrow.text.Ranges;
 import java.util.Objects;
 import java.util.Optional;
 
@@ -31,11 +32,11 @@ public record Hit(int step, int velocity, int length, int timing, int pitch, Opt
     public static final int ACCENT = 120;
 
     public Hit {
-        range("step", step, 0, MAX_STEP);
-        range("velocity", velocity, 1, 127);
-        range("length", length, 1, MAX_LENGTH);
-        range("timing", timing, -MAX_TIMING, MAX_TIMING);
-        range("pitch", pitch, -MAX_PITCH_CENTS, MAX_PITCH_CENTS);
+        Ranges.check("a hit's step", step, 0, MAX_STEP);
+        Ranges.check("a hit's velocity", velocity, 1, 127);
+        Ranges.check("a hit's length", length, 1, MAX_LENGTH);
+        Ranges.check("a hit's timing", timing, -MAX_TIMING, MAX_TIMING);
+        Ranges.check("a hit's pitch", pitch, -MAX_PITCH_CENTS, MAX_PITCH_CENTS);
         Objects.requireNonNull(roll, "roll");
         Objects.requireNonNull(flam, "flam");
         if (slide && (roll.isPresent() || flam.isPresent())) {
@@ -43,10 +44,9 @@ public record Hit(int step, int velocity, int length, int timing, int pitch, Opt
         }
     }
 
-    private static void range(String what, int value, int min, int max) {
-        if (value < min || value > max) {
-            throw new IllegalArgumentException("a hit's " + what + " is " + min + " to " + max + ", not " + value);
-        }
+    /** Whether its pitch is a note that a bass row can play. */
+    public boolean isNote() {
+        return pitch >= 0 && pitch <= 127;
     }
 
     /** A plain drum hit of one step. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.pattern;
 
+import app.promptsparrow.text.Ranges;
 import app.promptsparrow.time.StepValue;
 import app.promptsparrow.time.Swing;
 import java.util.ArrayList;
@@ -92,9 +93,7 @@ public record Lane(Optional<StepValue> step, OptionalInt length, Optional<Swing>
     /** Refuses pitches that are no MIDI notes, for a lane of a bass row. */
     public void checkNotes(String rowName) {
         for (Hit hit : hits) {
-            if (hit.pitch() < 0 || hit.pitch() > 127) {
-                throw new IllegalArgumentException("row '" + rowName + "', step " + (hit.step() + 1) + ": a bass note is 0 to 127, not " + hit.pitch());
-            }
+            Ranges.check("row '" + rowName + "', step " + (hit.step() + 1) + ": a bass note", hit.pitch(), 0, 127);
         }
     }
 

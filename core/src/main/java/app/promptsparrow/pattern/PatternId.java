@@ -1,12 +1,16 @@
 package app.promptsparrow.pattern;
 
+import app.promptsparrow.text.Ranges;
+
 /** The lasting identity of a pattern: it keeps it when it moves between slots; a copy gets a new one. */
 public record PatternId(int value) {
 
+    public static final int MAX = Integer.MAX_VALUE - 1;
+    /** The highest that a file may hold: behind it there is always room for more. */
+    public static final int MOST_READ = 1_000_000_000;
+
     public PatternId {
-        if (value < 1) {
-            throw new IllegalArgumentException("a pattern id is 1 or more, not " + value);
-        }
+        Ranges.check("a pattern id", value, 1, MAX);
     }
 
     /** Written out: what the language makes of a record is linked at its first use, which the start pays (docs/decisions.md, 37). */

@@ -1,5 +1,6 @@
 package app.promptsparrow.pattern;
 
+import app.promptsparrow.text.Ranges;
 import app.promptsparrow.time.GridTime;
 
 /**
@@ -16,12 +17,10 @@ public record Roll(int count, int spanSteps, int rampPercent, int rampCents) {
     public static final int MAX_SPAN = 8;
 
     public Roll {
-        if (count < 2 || count > MAX_COUNT || spanSteps < 1 || spanSteps > MAX_SPAN || rampPercent < 10 || rampPercent > 200
-                || Math.abs(rampCents) > Hit.MAX_PITCH_CENTS) {
-            throw new IllegalArgumentException("a roll is 2 to 12 hits over 1 to 8 steps with a velocity ramp of 10 to "
-                    + "200 % and a pitch ramp of at most 2400 cents, not " + count + " over " + spanSteps + " with "
-                    + rampPercent + " % and " + rampCents + " cents");
-        }
+        Ranges.check("a roll's number of hits", count, 2, MAX_COUNT);
+        Ranges.check("a roll's span in steps", spanSteps, 1, MAX_SPAN);
+        Ranges.check("a roll's velocity ramp in percent", rampPercent, 10, 200);
+        Ranges.check("a roll's pitch ramp in cents", rampCents, -Hit.MAX_PITCH_CENTS, Hit.MAX_PITCH_CENTS);
     }
 
     public static Roll of(int count, int spanSteps) {

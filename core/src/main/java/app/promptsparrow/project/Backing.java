@@ -2,6 +2,7 @@ package app.promptsparrow.project;
 
 import app.promptsparrow.kit.SampleSound;
 import app.promptsparrow.text.Names;
+import app.promptsparrow.text.Ranges;
 import java.util.Optional;
 
 /**
@@ -36,12 +37,8 @@ public record Backing(String file, Optional<String> kept, long offset, double le
                 throw new IllegalArgumentException("a kept backing is known by 64 hexadecimal digits");
             }
         });
-        if (Math.abs(offset) > MOST_OFFSET) {
-            throw new IllegalArgumentException("a backing begins at most " + MOST_SECONDS / 60 + " minutes before or after the music");
-        }
-        if (!(levelDb >= LEAST_DB && levelDb <= MOST_DB)) {
-            throw new IllegalArgumentException("a backing's level in dB is " + Math.round(LEAST_DB) + " to " + Math.round(MOST_DB) + ", not " + levelDb);
-        }
+        Ranges.check("a backing's start in frames", offset, -MOST_OFFSET, MOST_OFFSET);
+        Ranges.check("a backing's level in dB", levelDb, LEAST_DB, MOST_DB);
     }
 
     /** A file from its beginning, heard and not exported. */

@@ -1,5 +1,9 @@
 package app.promptsparrow.project;
 
+import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.PatternId;
+import app.promptsparrow.text.Ranges;
+
 /**
  * The highest ids that a project has given out, so that none is given again once its pattern or row is gone. Immutable.
  *
@@ -12,9 +16,9 @@ public record GivenIds(int patterns, int rows, int songs) {
     public static final GivenIds NONE = new GivenIds(0, 0, 0);
 
     public GivenIds {
-        if (patterns < 0 || rows < 0 || songs < 0) {
-            throw new IllegalArgumentException("ids that were given are 0 or more, not " + Math.min(songs, Math.min(patterns, rows)));
-        }
+        Ranges.check("the highest pattern id given", patterns, 0, PatternId.MAX);
+        Ranges.check("the highest row id given", rows, 0, RowId.MAX);
+        Ranges.check("the highest song id given", songs, 0, SongId.MAX);
     }
 
     /** These, and at least as many as there are now. */

@@ -1,5 +1,6 @@
 package app.promptsparrow.project;
 
+import app.promptsparrow.text.Ranges;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
@@ -42,9 +43,7 @@ public record Key(int root, Scale scale) {
     }
 
     public Key {
-        if (root < 0 || root > 11) {
-            throw new IllegalArgumentException("a key's root is 0 to 11, not " + root);
-        }
+        Ranges.check("a key's root", root, 0, 11);
         Objects.requireNonNull(scale, "scale");
     }
 

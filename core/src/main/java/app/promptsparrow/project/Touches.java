@@ -1,6 +1,7 @@
 package app.promptsparrow.project;
 
 import app.promptsparrow.pattern.Hit;
+import app.promptsparrow.text.Ranges;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -23,9 +24,7 @@ public record Touches(List<Integer> velocities) {
             throw new IllegalArgumentException("there are " + NAMES.size() + " touches, not " + velocities.size());
         }
         for (int velocity : velocities) {
-            if (velocity < 1 || velocity > 127) {
-                throw new IllegalArgumentException("a touch is 1 to 127, not " + velocity);
-            }
+            Ranges.check("a touch", velocity, 1, 127);
         }
     }
 

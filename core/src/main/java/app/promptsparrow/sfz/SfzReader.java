@@ -25,6 +25,7 @@ import app.promptsparrow.text.Shown;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -48,7 +49,7 @@ public final class SfzReader {
     private static final Set<String> KNOWN = Set.of("sample", "key", "lokey", "hikey", "pitch_keycenter", "lovel", "hivel", "volume", "pan", "tune", "transpose", "pitch",
             "offset", "end", "group", "off_by", "off_mode", "seq_length", "seq_position", "lorand", "hirand", "loop_mode", "loopmode", "ampeg_release", "amp_veltrack",
             "direction", "default_path", "trigger", "region_label", "group_label", "global_label", "master_label", "loop_start", "loop_end", "loopstart", "loopend",
-            "pitch_keytrack", "note_polyphony", "polyphony", "hint_ram_based", "sw_default");
+            "pitch_keytrack", "note_polyphony", "polyphony", "hint_ram_based", "sw_default", "sparrow_family");
 
     /**
      * A kit, and what of the text it could not take over.
@@ -57,6 +58,9 @@ public final class SfzReader {
      */
     public record Taken(Kit kit, List<String> leftOut) {
     }
+
+    /** Of our own, which others pass over: what sort of sound a row is. */
+    static final String FAMILY = "sparrow_family";
 
     private final Path file;
     private final Path folder;
@@ -68,7 +72,7 @@ public final class SfzReader {
 
     private SfzReader(Path file, SampleFolder samples) {
         this.file = file;
-        this.folder = file.toAbsolutePath().getParent();
+        this.folder = SfzText.folder(file);
         this.samples = samples;
     }
 
@@ -103,7 +107,7 @@ public final class SfzReader {
             if (rows.size() == Kit.MAX_ROWS) {
                 leave("rows: a kit has at most " + Kit.MAX_ROWS);
             } else {
-                row(entry.getKey(), entry.getValue(), rows).ifPresent(row -> rows.add(row.withName(Names.free(row.name(), names))));
+                tried(entry.getKey(), entry.getValue(), rows).ifPresent(row -> rows.add(row.withName(Names.free(row.name(), names))));
             }
         }
         if (rows.isEmpty()) {
@@ -141,6 +145,16 @@ public final class SfzReader {
 
     // --- a row ---
 
+    /** A row of odd values is left out and named, and costs no other. */
+    private Optional<Row> tried(Keys keys, List<Map<String, String>> regions, List<Row> before) throws FileProblem {
+        try {
+            return row(keys, regions, before);
+        } catch (IllegalArgumentException odd) {
+            leave("the regions on key " + keys.low + ": " + odd.getMessage());
+            return Optional.empty();
+        }
+    }
+
     private Optional<Row> row(Keys keys, List<Map<String, String>> regions, List<Row> before) throws FileProblem {
         List<Map<String, String>> there = new ArrayList<>();
         List<SampleSound> found = new ArrayList<>();
@@ -161,8 +175,9 @@ public final class SfzReader {
             leave("keys beside the one of a drum");
         }
         String name = first.getOrDefault("region_label", first.getOrDefault("group_label", found.get(0).name()));
-        Family family = bass ? Family.BASS : Family.ofName(name).or(() -> Family.ofName(PercussionMap.rowName(note))).filter(one -> one != Family.BASS).orElse(Family.OTHER);
-        Row row = NewRows.of(family, clean(name), before, before.size() + 1);
+        Optional<Family> told = Arrays.stream(Family.values()).filter(one -> one.name().equalsIgnoreCase(first.getOrDefault(FAMILY, ""))).findFirst();
+        Family family = told.isPresent() ? told.get() : bass ? Family.BASS : Family.ofName(name).or(() -> Family.ofName(PercussionMap.rowName(note))).filter(one -> one != Family.BASS).orElse(Family.OTHER);
+        Row row = NewRows.of(bass ? Family.BASS : family == Family.BASS ? Family.OTHER : family, Names.of(name, "Row"), before, before.size() + 1).withFamily(family);
         List<Layer> layers = new ArrayList<>();
         LayerChoice choice = choice(there);
         for (int i = 0; i < there.size(); i++) {
@@ -178,10 +193,6 @@ public final class SfzReader {
         }
         return Optional.of(row.withLayers(layers).withVoicing(voicing).withStrip(Strip.NEUTRAL.withPan(pan))
                 .withMidi(bass ? row.midi() : MidiOut.drum(note)));
-    }
-
-    private static String clean(String name) {
-        return Names.of(name, "Row");
     }
 
     /** At most as many as a row can have: of sounds that take turns in every range of velocities the first ones, of many ranges some. */
@@ -240,7 +251,7 @@ public final class SfzReader {
             int low = Math.max(1, key(region, "lovel", 1));
             layer = layer.withVelocities(low, Math.max(low, key(region, "hivel", 127)));
         }
-        double offset = number(region, "offset", 0);
+        double offset = Math.max(0, number(region, "offset", 0));
         double end = number(region, "end", 0);
         Span span = Span.WHOLE.withReversed(region.getOrDefault("direction", "").equals("reverse"));
         if (offset > 0 || end > 0) {

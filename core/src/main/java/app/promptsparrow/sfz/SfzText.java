@@ -30,7 +30,6 @@ final class SfzText {
     private static final int LONGEST_LINE = 10_000;
     /** Headers from the widest to the narrowest. */
     private static final List<String> LEVELS = List.of("control", "global", "master", "group", "region");
-    private static final Pattern TOKEN = Pattern.compile("<(\\w+)>|([\\w$]+)=((?:(?!\\s+[\\w$]+=|\\s*<\\w+>).)*)");
     private static final Pattern DIRECTIVE = Pattern.compile("\\s*#(include|define)\\s+(?:\"([^\"]*)\"|(\\$\\w+)\\s+(\\S+)).*");
 
     private final Path folder;
@@ -48,21 +47,27 @@ final class SfzText {
 
     /** Reads a file; opcodes are in lower case, as they stand. */
     static List<Map<String, String>> regions(Path file) throws FileProblem {
-        SfzText text = new SfzText(file.toAbsolutePath().getParent());
+        SfzText text = new SfzText(folder(file));
         text.read(file, 0);
         text.closeRegion();
         return text.regions;
     }
 
+    /** The folder of a text, without {@code .} and {@code ..} in it. */
+    static Path folder(Path file) {
+        return file.toAbsolutePath().normalize().getParent();
+    }
+
     private void read(Path file, int depth) throws FileProblem {
+        if (Files.exists(file) && !Files.isRegularFile(file)) {
+            throw new FileProblem(file, "is no file"); // a pipe would be waited for
+        }
         if (++texts > MOST_TEXTS) {
             throw new FileProblem(file, "includes more than " + MOST_TEXTS + " texts");
         }
         int number = 0;
-        for (String whole : withoutComments(TextFile.read(file)).split("\r?\n")) {
+        for (String line : withoutComments(TextFile.read(file)).split("\r?\n")) {
             number++;
-            int remark = whole.indexOf("//");
-            String line = remark < 0 ? whole : whole.substring(0, remark);
             refuseLong(file, number, line);
             Matcher directive = DIRECTIVE.matcher(line);
             if (!directive.matches()) {
@@ -75,18 +80,23 @@ final class SfzText {
         }
     }
 
+    /** A text without remarks to the end of a line and without comments over many; of what stands in one the other is nothing. */
     private static String withoutComments(String text) {
         StringBuilder plain = new StringBuilder();
-        int from = 0;
-        for (int begin = text.indexOf("/*"); begin >= 0; begin = text.indexOf("/*", from)) {
-            plain.append(text, from, begin).append(' ');
-            int end = text.indexOf("*/", begin + 2);
-            if (end < 0) {
-                return plain.toString(); // one that does not end goes to the end of the text
+        for (int at = 0; at < text.length();) {
+            int end = at + 1;
+            if (text.startsWith("//", at)) {
+                end = text.indexOf('\n', at);
+            } else if (text.startsWith("/*", at)) {
+                end = text.indexOf("*/", at + 2);
+                end = end < 0 ? end : end + 2;
+                plain.append(' ');
+            } else {
+                plain.append(text.charAt(at));
             }
-            from = end + 2;
+            at = end < 0 ? text.length() : end; // one that does not end goes to the end of the text
         }
-        return plain.append(text, from, text.length()).toString();
+        return plain.toString();
     }
 
     private static void refuseLong(Path file, int number, String line) throws FileProblem {
@@ -117,17 +127,65 @@ final class SfzText {
         }
     }
 
-    private void line(Path file, int number, String line) throws FileProblem {
-        Matcher token = TOKEN.matcher(with(file, number, line));
-        while (token.find()) {
-            if (token.group(1) != null) {
-                header(file, number, token.group(1).toLowerCase(Locale.ROOT));
-            } else if (level >= 0) {
-                open.get(level).put(token.group(2).toLowerCase(Locale.ROOT), token.group(3).strip());
-                if (open.get(level).size() > MOST_OPCODES) {
-                    throw new FileProblem(file, "line " + number + ": more than " + MOST_OPCODES + " opcodes are said of one thing");
-                }
+    private void line(Path file, int number, String text) throws FileProblem {
+        String line = with(file, number, text);
+        for (int at = 0; at < line.length();) {
+            int head = headerEnd(line, at);
+            int value = head > 0 ? 0 : valueStart(line, at);
+            if (head > 0) {
+                header(file, number, line.substring(at + 1, head - 1).toLowerCase(Locale.ROOT));
+                at = head;
+            } else if (value > 0) {
+                int end = valueEnd(line, value);
+                opcode(file, number, line.substring(at, value - 1), line.substring(value, end));
+                at = end;
+            } else {
+                at = Math.max(at + 1, wordEnd(line, at));
             }
+        }
+    }
+
+    /** Where a header that begins here ends; 0 if none does. */
+    private static int headerEnd(String line, int at) {
+        int end = line.charAt(at) == '<' ? wordEnd(line, at + 1) : 0;
+        return end > at + 1 && end < line.length() && line.charAt(end) == '>' ? end + 1 : 0;
+    }
+
+    /** Where the value of an opcode that begins here stands; 0 if none begins. */
+    private static int valueStart(String line, int at) {
+        int end = wordEnd(line, at);
+        return end > at && end < line.length() && line.charAt(end) == '=' ? end + 1 : 0;
+    }
+
+    /** A value goes on to the next header, or to blanks with another opcode behind them: names of files may hold blanks. */
+    private static int valueEnd(String line, int from) {
+        boolean blank = false;
+        for (int at = from; at < line.length();) {
+            if (headerEnd(line, at) > 0 || blank && valueStart(line, at) > 0) {
+                return at;
+            }
+            blank = Character.isWhitespace(line.charAt(at));
+            at = blank ? at + 1 : Math.max(at + 1, wordEnd(line, at));
+        }
+        return line.length();
+    }
+
+    /** Each character of a line belongs to one word at most, so that it is looked at a few times, however long the line is. */
+    private static int wordEnd(String line, int from) {
+        int at = from;
+        while (at < line.length() && (Character.isLetterOrDigit(line.charAt(at)) || line.charAt(at) == '_' || line.charAt(at) == '$')) {
+            at++;
+        }
+        return at;
+    }
+
+    private void opcode(Path file, int number, String name, String value) throws FileProblem {
+        if (level < 0) {
+            return;
+        }
+        open.get(level).put(name.toLowerCase(Locale.ROOT), value.strip());
+        if (open.get(level).size() > MOST_OPCODES) {
+            throw new FileProblem(file, "line " + number + ": more than " + MOST_OPCODES + " opcodes are said of one thing");
         }
     }
 

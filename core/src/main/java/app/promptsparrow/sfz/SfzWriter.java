@@ -82,7 +82,7 @@ public final class SfzWriter {
     }
 
     private Written write() throws FileProblem {
-        text.append("// ").append(kit.name()).append("\n<control>\ndefault_path=").append(folder).append("/\n");
+        text.append("// ").append(label(kit.name())).append("\n<control>\ndefault_path=").append(folder).append("/\n");
         AtomicFile.makeFolder(target.resolveSibling(folder));
         for (Row row : kit.rows()) {
             row(row);
@@ -97,7 +97,7 @@ public final class SfzWriter {
     private void row(Row row) throws FileProblem {
         Strip strip = row.strip();
         List<Layer> heard = row.heardLayers();
-        text.append("\n<group>\ngroup_label=").append(row.name()).append('\n');
+        text.append("\n<group>\ngroup_label=").append(label(row.name())).append('\n').append(SfzReader.FAMILY).append('=').append(row.family().name().toLowerCase(Locale.ROOT)).append('\n');
         say("pan", Math.round(strip.pan() * 100));
         say("amp_veltrack", row.voicing().velocityResponse());
         int group = row.voicing().chokeGroup() > 0 ? row.voicing().chokeGroup() : row.voicing().oneVoice() ? ONE_VOICE + row.id().value() : 0;
@@ -114,6 +114,11 @@ public final class SfzWriter {
                 layer(row, heard.get(i), i, heard.size());
             }
         }
+    }
+
+    /** A name in which nothing begins a comment, a header, another opcode or a value that was defined. */
+    private static String label(String name) {
+        return name.replace('=', '-').replace('<', '(').replace('>', ')').replace('$', 'S').replaceAll("/(?=[/*])", "/ ");
     }
 
     private void say(String opcode, long value) {

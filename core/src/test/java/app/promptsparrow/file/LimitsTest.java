@@ -16,6 +16,7 @@ import app.promptsparrow.kit.Reverb;
 import app.promptsparrow.kit.Row;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.project.Backing;
+import app.promptsparrow.project.BankEdit;
 import app.promptsparrow.project.GivenIds;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.Rest;
@@ -31,6 +32,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
@@ -264,7 +268,7 @@ class LimitsTest {
         String json = new String(ProjectFile.json(with, true), StandardCharsets.UTF_8).replaceAll("\\s+", " ");
         assertThat(json).contains("\"backing\": { \"file\": \"/sounds/harbour walk.wav\", \"offset\": -480, \"level\": -8, \"silent\": true }");
         refused(zip(out -> out.write(json.replace("\"level\": -8", "\"level\": 99").getBytes(StandardCharsets.UTF_8))), "a backing's level in dB is -60 to 12, not 99");
-        refused(zip(out -> out.write(json.replace("\"offset\": -480", "\"offset\": 99999999").getBytes(StandardCharsets.UTF_8))), "at most 30 minutes before or after");
+        refused(zip(out -> out.write(json.replace("\"offset\": -480", "\"offset\": 99999999").getBytes(StandardCharsets.UTF_8))), "a backing's start in frames is -86400000 to 86400000");
         refused(zip(out -> out.write(json.replace("\"offset\": -480", "\"kept\": \"x\", \"offset\": -480").getBytes(StandardCharsets.UTF_8))), "64 hexadecimal digits");
     }
 
@@ -281,6 +285,32 @@ class LimitsTest {
         assertThat(opened.leftOut().get(0)).startsWith("entry 1 of the song 'Ferry'").contains("not from 3 to 2");
         assertThat(opened.leftOut().get(1)).startsWith("entry 3 of the song 'Ferry'").contains("repeats 1 to 999 times");
         assertThat(opened.leftOut().get(2)).startsWith("entry 5 of the song 'Ferry'").contains("there is no pattern with id 999");
+    }
+
+    @Test
+    void what_cannot_be_costs_its_own_part_and_not_the_file() throws Exception {
+        Project demo = DemoProject.make();
+        String json = new String(ProjectFile.json(demo, false), StandardCharsets.UTF_8);
+        int bass = demo.kit().rows().stream().filter(Row::isBass).findFirst().orElseThrow().id().value();
+        String lane = "{\"row\":" + bass + ",\"hits\":[[";
+        assertThat(json).contains(lane);
+        costs(json.replaceFirst(Pattern.quote(lane) + "(\\d+),[^\\]]*", Matcher.quoteReplacement(lane) + "$1,96,100000,0,-40"), "a bass note is 0 to 127, not -40", project -> project.filledSlots().size() < demo.filledSlots().size());
+        String second = "{\"id\":2,\"name\":\"Snare\"";
+        assertThat(json).contains(second);
+        costs(json.replace(second, "{\"id\":1,\"name\":\"Snare\""), "row id 1 stands twice", project -> project.kit().rows().size() == demo.kit().rows().size() - 1);
+        costs(json.replace("\"songs\":[", "\"songs\":[{\"id\":1,\"name\":\"Other\",\"entries\":[]},"), "song id 1 is given twice", project -> project.songs().size() == demo.songs().size());
+        ProjectFile.Opened opened = costs(json.replaceFirst("\"slots\":\\[\\{\"id\":\\d+", "\"slots\":[{\"id\":2147483646"), "an id in a file is 0 to 1000000000", project -> true);
+        assertThat(opened.project().freshPatternId().value()).isLessThan(100);
+        opened = costs(json.replaceFirst("\"given\":\\[\\d+,", "\"given\":[2147483646,"), "the ids given out", project -> true);
+        assertThat(new BankEdit.AddBank("More").apply(opened.project()).freshPatternId().value()).isLessThan(100);
+    }
+
+    private ProjectFile.Opened costs(String json, String why, Predicate<Project> left) throws Exception {
+        ProjectFile.Opened opened = ProjectFile.openVersion(zip(out -> out.write(json.getBytes(StandardCharsets.UTF_8))));
+        assertThat(opened.leftOut()).as(why).isNotEmpty();
+        assertThat(String.join("; ", opened.leftOut())).contains(why);
+        assertThat(opened.project()).matches(left);
+        return opened;
     }
 
     @Test

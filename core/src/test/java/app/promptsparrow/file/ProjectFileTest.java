@@ -191,7 +191,7 @@ class ProjectFileTest {
         try (var files = Files.list(folder)) {
             assertThat(files).hasSize(1);
         }
-        assertThatThrownBy(() -> ProjectFile.save(DemoProject.make(), folder.resolve("no/such/a.sparrow"))).hasMessageContaining("no such file or folder");
+        assertThatThrownBy(() -> ProjectFile.save(DemoProject.make(), folder.resolve("no/such/a.sparrow"))).hasMessageContaining("there is no folder");
     }
 
     @Test

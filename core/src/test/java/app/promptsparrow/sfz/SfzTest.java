@@ -23,7 +23,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -65,6 +67,56 @@ class SfzTest {
 
     private static List<String> names(Row row) {
         return row.layers().stream().map(layer -> ((SampleSound) layer.sound()).name()).toList();
+    }
+
+    @Test
+    void a_text_is_found_by_any_path_and_so_are_its_samples() throws Exception {
+        read("<region> sample=wavs/chink.wav key=42");
+        Path round = folder.resolve("kit/../kit/./wavs/../Ferry.sfz");
+        assertThat(SfzReader.open(round, samples).kit().rows()).hasSize(1);
+    }
+
+    @Test
+    void one_odd_value_costs_no_more_than_itself() throws Exception {
+        SfzReader.Taken taken = read("""
+                <region> sample=wavs/chink.wav key=42 offset=-1 end=500
+                <region> sample=wavs/wash.wav key=46 offset=1e300 end=1e300 lovel=99 hivel=3
+                <region> sample=wavs/slap 1.wav key=38
+                """);
+        assertThat(taken.kit().rows()).extracting(row -> row.midi().note()).contains(42, 38);
+    }
+
+    @Test
+    @Timeout(20)
+    void long_lines_pipes_and_comments_in_comments_are_read_forward_once() throws Exception {
+        SfzReader.Taken taken = read("<region> sample=wavs/chink.wav" + " ".repeat(9_000) + "key=42\n");
+        assertThat(taken.kit().rows().get(0).midi().note()).isEqualTo(42);
+        long before = System.nanoTime();
+        for (String filler : List.of(" ", "\uD83D\uDC26", "a", "<", "= ", "a=", "<a", "a b ", "$")) {
+            try {
+                read("<region> sample=wavs/chink.wav key=42 " + filler.repeat(9_900 / filler.length()));
+            } catch (FileProblem refused) {
+                assertThat(refused.getMessage()).as(filler).doesNotContain("Exception");
+            }
+        }
+        assertThat(System.nanoTime() - before).as("a few milliseconds, and not minutes").isLessThan(15_000_000_000L);
+        assertThat(read("// Old /* new\n<region> sample=wavs/chink.wav key=42 // and */ so on\n").kit().rows()).hasSize(1);
+        assertThat(new ProcessBuilder("mkfifo", kit.resolve("pipe.inc").toString()).start().waitFor()).isZero();
+        assertThatThrownBy(() -> read("#include \"pipe.inc\"\n")).isInstanceOf(FileProblem.class).hasMessageContaining("is no file");
+    }
+
+    @Test
+    void names_and_families_come_back_as_they_went() throws Exception {
+        Kit out = BuiltInKits.all().get(3);
+        List<Row> rows = new ArrayList<>(out.rows().subList(0, 3));
+        rows.set(0, rows.get(0).withName("Old /* new").withFamily(Family.PERCUSSION));
+        rows.set(1, rows.get(1).withName("key=3 <tin> // $X").withFamily(Family.CLAP));
+        Kit written = new Kit("Odd /* kit */ // of $ours", rows.stream().map(row -> row.withStrip(row.strip().withGiveWay(Optional.empty()))).toList(), out.reverb());
+        SfzWriter.write(written, SoundStore.onDemand(RATE), folder.resolve("odd.sfz"), () -> false);
+        Kit back = SfzReader.open(folder.resolve("odd.sfz"), samples).kit();
+        assertThat(back.rows()).extracting(Row::family).containsExactlyElementsOf(written.rows().stream().map(Row::family).toList());
+        assertThat(back.rows().get(0).name()).isEqualTo("Old / * new");
+        assertThat(back.rows().get(1).name()).isEqualTo("key-3 (tin) / / SX");
     }
 
     @Test
