@@ -85,13 +85,10 @@ public final class QuestionBar extends HBox {
             button.setMinWidth(USE_PREF_SIZE);
             button.setFocusTraversable(false); // pressed by the mouse it leaves the keys where they are
             button.getStyleClass().add(i == question.safest() ? "usual" : "other");
+            Tips.on(button, "F6 gives the keys to the answers, and back");
             button.setOnAction(event -> answered(question, answer));
             getChildren().add(button);
         }
-        Label keys = new Label("F6");
-        keys.getStyleClass().add("second");
-        Tips.on(keys, "F6 gives the keys to the answers, and back");
-        getChildren().add(keys);
         shown(true);
     }
 

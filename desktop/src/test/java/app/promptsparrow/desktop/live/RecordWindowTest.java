@@ -128,7 +128,7 @@ class RecordWindowTest extends WindowUnderTest {
         interact(recorder::takeBack);
         assertThat(hits(KICK)).extracting(Hit::step).containsExactly(9, 12);
         interact(recorder::takeBack);
-        assertThat(text(robot, "#status")).contains("no recording");
+        assertThat(text(robot, "#status")).contains("nothing was recorded lately");
     }
 
     @Test
