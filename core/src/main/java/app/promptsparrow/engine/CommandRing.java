@@ -24,9 +24,11 @@ final class CommandRing {
     private final long[] cells = new long[SIZE * FIELDS];
     private final AtomicLong written = new AtomicLong();
     private final AtomicLong taken = new AtomicLong();
+    private Thread writer;
 
     /** Writer thread: appends a command, or answers false if the ring is full. */
     boolean offer(int kind, long first, long second) {
+        assert isWriter() : "this ring belongs to " + writer + "; take a writer for each thread (Engine.newWriter)";
         long at = written.getPlain();
         if (at - taken.getAcquire() == SIZE) {
             return false;
@@ -37,6 +39,11 @@ final class CommandRing {
         cells[cell + 2] = second;
         written.setRelease(at + 1);
         return true;
+    }
+
+    private boolean isWriter() {
+        writer = writer == null ? Thread.currentThread() : writer;
+        return writer == Thread.currentThread();
     }
 
     /** Render thread: whether a command waits. */

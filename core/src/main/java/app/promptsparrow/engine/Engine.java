@@ -19,7 +19,8 @@ public final class Engine {
     /** Frames that are mixed before the first is handed out. */
     public static final int LOOK_AHEAD = Limiter.AHEAD * Mixer.TICK;
 
-    private static final int MOST_WRITERS = 8;
+    /** More than devices that anyone plugs in; each is looked at in every block. */
+    private static final int MOST_WRITERS = 64;
 
     /** Ticks that are kept: those that are handed out next and those the limiter looks ahead at. */
     private static final int RING = 128;
@@ -94,6 +95,14 @@ public final class Engine {
         all[writers.length] = more;
         writers = all;
         return more;
+    }
+
+    /**
+     * Gives back what {@link #newWriter} gave; its thread gives no more. Any thread, once what it gave was taken by the render thread or need not
+     * be any more.
+     */
+    public synchronized void giveBack(EngineCommands writer) {
+        writers = Arrays.stream(writers).filter(one -> one != writer || one == commands).toArray(EngineCommands[]::new);
     }
 
     /** Lets a pad strike on from now on while the music plays, or with null no longer. Any thread. @param slot 0 to 31 */

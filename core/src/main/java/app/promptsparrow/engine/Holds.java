@@ -34,17 +34,26 @@ final class Holds {
                 from[slot] = position + now.stride() / 2;
             }
             held[slot] = now;
-            long start = position < 0 ? 0 : sequencer.passStart(position);
-            for (long place = now.next(position - start); ; place = now.next(place + 1)) {
-                long at = sequencer.frameOf(sequencer.origin() + start + place);
-                if (at >= end) {
-                    break;
-                }
-                if (at >= frame && start + place >= from[slot]) {
-                    mixer.strikeAt(at, now.row().value(), now.velocity(), now.cents(), News.HELD);
-                }
+            while (sequencer.frameOf(sequencer.origin() + position) < end) { // a tick may hold the end of a pass and the begin of the next
+                position = strikePass(slot, now, position, sequencer, mixer, frame, end);
             }
         }
         return any;
+    }
+
+    /** Strikes what falls into the tick of the pass that plays at a position; before the start the grid is that of the first pass. Answers where the pass ends. */
+    private long strikePass(int slot, Hold hold, long position, Sequencer sequencer, Mixer mixer, long frame, long end) {
+        long start = position < 0 ? 0 : sequencer.passStart(position);
+        long passEnd = position < 0 ? 0 : sequencer.passEnd(position);
+        for (long place = hold.next(position - start); start + place < passEnd; place = hold.next(place + 1)) {
+            long at = sequencer.frameOf(sequencer.origin() + start + place);
+            if (at >= end) {
+                break;
+            }
+            if (at >= frame && start + place >= from[slot]) {
+                mixer.strikeAt(at, hold.row().value(), hold.velocity(), hold.cents(), News.HELD);
+            }
+        }
+        return passEnd;
     }
 }

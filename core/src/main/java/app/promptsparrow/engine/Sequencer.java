@@ -148,6 +148,11 @@ final class Sequencer implements NoteSink {
         return current.score.passStart(position);
     }
 
+    /** Where it ends. */
+    long passEnd(long position) {
+        return current.score.passEnd(position);
+    }
+
     /** How many frames of the round that plays have passed at a frame, at the tempo of now; before its start below 0. */
     long frameInRound(long frame) {
         return tempo.toFrame(current.score.inRound(lastPosition(frame)), rateHz);

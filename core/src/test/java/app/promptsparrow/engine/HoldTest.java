@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.promptsparrow.kit.RowId;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
@@ -14,6 +16,7 @@ import app.promptsparrow.time.Swing;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
@@ -50,6 +53,42 @@ class HoldTest {
         // sixteenths are 6,000 frames; swung by 60 % the second of two comes at 7,200
         assertThat(strikes(0, 28_800, 48_000, 32, SWUNG)).containsExactly(7_200L, 12_000L, 19_200L, 24_000L);
         assertThat(strikes(0, 28_800, 48_000, 32, Swing.STRAIGHT)).containsExactly(6_000L, 12_000L, 18_000L, 24_000L);
+    }
+
+    @Test
+    void every_pass_begins_with_a_strike_wherever_it_begins_within_a_tick() {
+        for (StepValue step : List.of(StepValue.SIXTEENTH, StepValue.parse("1/8t").orElseThrow(), StepValue.parse("1/16d").orElseThrow(), StepValue.parse("1/32").orElseThrow())) {
+            for (int length = 1; length <= 33; length++) {
+                Pattern pattern = Pattern.empty(new PatternId(1), "P", length).withStep(step);
+                Project project = Project.untitled().withTempo(new Tempo(93_700)).withPattern(new SlotRef(0, 0), Optional.of(pattern));
+                Hold hold = new Hold(HAT, 90, 0, 2 * StepValue.SIXTEENTH.units(), Swing.STRAIGHT);
+                int frames = 96_000;
+                List<Long> expected = new ArrayList<>();
+                for (long start = 0; project.tempo().toFrame(start, RATE) < frames; start += pattern.durationUnits()) {
+                    for (long place = 0; place < pattern.durationUnits(); place += hold.stride()) {
+                        long at = project.tempo().toFrame(start + place, RATE);
+                        if (start + place >= hold.stride() / 2 && at < frames) {
+                            expected.add(at);
+                        }
+                    }
+                }
+                assertThat(strikes(project, hold, frames)).as("%d steps of %s", length, step).isEqualTo(expected);
+            }
+        }
+    }
+
+    private static List<Long> strikes(Project project, Hold hold, int frames) {
+        Engine engine = new Engine(RATE);
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(project, List.of(new Playable.Piece(1, new Scores().of(project, new Source.Loop(new PatternId(1)))))));
+        engine.commands().play(1, 0);
+        engine.hold(0, hold);
+        News.Reader reader = engine.news().reader();
+        List<Long> at = new ArrayList<>();
+        for (int frame = 0; frame < frames; frame += 960) {
+            engine.render(new float[960], new float[960], 960);
+            reader.takeUpTo(frame + 959, (struck, rowId, step, source) -> at.add(struck));
+        }
+        return at;
     }
 
     @Test

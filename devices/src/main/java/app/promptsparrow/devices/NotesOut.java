@@ -4,6 +4,8 @@ import app.promptsparrow.engine.News;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Tempo;
 import java.util.Arrays;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 
@@ -32,8 +34,14 @@ public final class NotesOut implements AutoCloseable {
     private final int rateHz;
     private final Thread thread;
     private final long[] offAt = new long[CHANNELS * KEYS];
-    private volatile MidiPort port;
-    private volatile MidiPort wanted;
+    /** A port to send to, or none, until the thread takes it. */
+    private record Wanted(Optional<MidiPort> port) {
+    }
+
+    private final AtomicReference<Wanted> wanted = new AtomicReference<>();
+    private final AtomicReference<Throwable> fault = new AtomicReference<>();
+    /** Its own thread's. */
+    private MidiPort port;
     private volatile boolean clock;
     private volatile Row[] rows = {};
     private volatile boolean running = true;
@@ -62,7 +70,15 @@ public final class NotesOut implements AutoCloseable {
 
     /** Sends to a port from now on, or with null to none; the one before is closed when its notes have ended. */
     public void connect(MidiPort to) {
-        wanted = to;
+        Wanted never = wanted.getAndSet(new Wanted(Optional.ofNullable(to)));
+        if (never != null) {
+            never.port.ifPresent(MidiPort::close); // replaced before it was taken
+        }
+    }
+
+    /** What went wrong since the last call, if anything: it has gone on since. Any thread. */
+    public Optional<Throwable> takeFault() {
+        return Optional.ofNullable(fault.getAndSet(null));
     }
 
     public void sendClock(boolean to) {
@@ -76,23 +92,36 @@ public final class NotesOut implements AutoCloseable {
 
     private void run() {
         while (running) {
-            step(System.nanoTime());
+            guarded(() -> step(System.nanoTime()));
             LockSupport.parkNanos(WAIT_NS);
         }
-        endAll();
-        if (port != null) {
-            port.close();
+        guarded(this::endAll);
+        guarded(() -> use(null));
+    }
+
+    /** Whatever goes wrong, the notes after it are sent. */
+    private void guarded(Runnable work) {
+        try {
+            work.run();
+        } catch (RuntimeException | Error wrong) {
+            fault.set(wrong);
+        }
+    }
+
+    private void use(MidiPort to) {
+        MidiPort before = port;
+        port = to;
+        if (before != null) {
+            before.close();
         }
     }
 
     /** Sends all that is due. */
     void step(long nowNs) {
-        if (wanted != port) {
+        Wanted next = wanted.getAndSet(null);
+        if (next != null) {
             endAll();
-            if (port != null) {
-                port.close();
-            }
-            port = wanted;
+            use(next.port.orElse(null));
         }
         frame = (long) frameAt(nowNs);
         sendClocks();
@@ -114,7 +143,8 @@ public final class NotesOut implements AutoCloseable {
     }
 
     private void note(long struck, int rowId, int velocity, int cents, long gateFrame) {
-        Row row = rowId < rows.length ? rows[rowId] : null;
+        Row[] now = rows; // read once: it may be replaced by a shorter one at any time
+        Row row = rowId < now.length ? now[rowId] : null;
         if (port == null || row == null || !row.sends) {
             return;
         }

@@ -23,10 +23,17 @@ public final class Playback implements AutoCloseable {
     private final Engine engine;
     private volatile int blockFrames;
     private final Thread thread;
-    private volatile AudioOutput output;
+    /** What it plays on, and how many frames were heard before that: one value, so that both are of one moment. */
+    private record On(AudioOutput output, long heardBefore) {
+
+        long heardFrame() {
+            return heardBefore + output.heardFrames();
+        }
+    }
+
+    private volatile On on;
     /** A card that has come back, until the render thread takes it. */
     private final AtomicReference<AudioOutput> found = new AtomicReference<>();
-    private volatile long heardBefore;
     private volatile long lateBlocks;
     private volatile boolean running = true;
 
@@ -35,7 +42,7 @@ public final class Playback implements AutoCloseable {
      */
     public Playback(Engine engine, AudioOutput output, int blockFrames) {
         this.engine = engine;
-        this.output = output;
+        this.on = new On(output, 0);
         this.blockFrames = checkedBlock(blockFrames);
         this.thread = new Thread(this::run, THREAD);
         thread.setDaemon(true);
@@ -63,10 +70,11 @@ public final class Playback implements AutoCloseable {
             int frames = blockFrames;
             AudioOutput returned = found.getAndSet(null);
             if (returned != null) {
-                AudioOutput clock = output;
-                change(returned, engine.handedFrames()); // what was handed to the clock is over
+                AudioOutput clock = on.output;
+                on = new On(returned, engine.handedFrames()); // what was handed to the clock is over
                 clock.close();
             }
+            AudioOutput output = on.output;
             output.awaitRoom(frames * AudioOutput.FRAME_BYTES);
             engine.render(left, right, frames);
             Pcm.encode(left, right, frames, Pcm.Format.INT_16, pcm);
@@ -75,16 +83,10 @@ public final class Playback implements AutoCloseable {
                     lateBlocks++; // written by this thread only
                 }
             } catch (AudioOutput.DeviceLost lost) {
-                AudioOutput gone = output;
-                change(Outputs.clockForLost(gone.rateHz(), frames), heardBefore + gone.heardFrames());
-                gone.close();
+                on = new On(Outputs.clockForLost(output.rateHz(), frames), on.heardFrame());
+                output.close();
             }
         }
-    }
-
-    private void change(AudioOutput to, long heardSoFar) {
-        heardBefore = heardSoFar;
-        output = to;
     }
 
     /**
@@ -94,10 +96,10 @@ public final class Playback implements AutoCloseable {
      * @return whether one was found
      */
     public synchronized boolean lookForCard(Cards cards) {
-        if (output.isAudible() || found.get() != null) {
+        if (on.output.isAudible() || found.get() != null) {
             return false;
         }
-        AudioOutput opened = Outputs.open(cards, output.rateHz(), blockFrames);
+        AudioOutput opened = Outputs.open(cards, on.output.rateHz(), blockFrames);
         if (!opened.isAudible()) {
             opened.close();
             return false;
@@ -114,10 +116,10 @@ public final class Playback implements AutoCloseable {
      */
     public synchronized boolean reopen(Cards cards, int newBlockFrames) {
         blockFrames = checkedBlock(newBlockFrames);
-        AudioOutput before = output;
+        AudioOutput before = on.output;
         found.set(Outputs.clock(before.rateHz(), newBlockFrames));
         try {
-            for (long waited = 0; output == before && waited < LET_GO_MS; waited++) {
+            for (long waited = 0; on.output == before && waited < LET_GO_MS; waited++) {
                 Thread.sleep(1);
             }
         } catch (InterruptedException stop) {
@@ -133,7 +135,7 @@ public final class Playback implements AutoCloseable {
 
     /** The engine's frame that is heard now. Any thread. */
     public long heardFrame() {
-        return heardBefore + output.heardFrames();
+        return on.heardFrame();
     }
 
     /** How many blocks came too late while something sounded. Any thread. */
@@ -143,7 +145,7 @@ public final class Playback implements AutoCloseable {
 
     /** What it plays on now. Any thread. */
     public AudioOutput output() {
-        return output;
+        return on.output;
     }
 
     @Override
@@ -155,6 +157,6 @@ public final class Playback implements AutoCloseable {
         } catch (InterruptedException stop) {
             Thread.currentThread().interrupt();
         }
-        output.close();
+        on.output.close();
     }
 }

@@ -8,6 +8,7 @@ import app.promptsparrow.engine.PlayableBuilder;
 import app.promptsparrow.kit.RowId;
 import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.pattern.Lane;
+import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Scores;
@@ -15,7 +16,12 @@ import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
 /** Notes and clock out, with the time passed in. */
@@ -149,5 +155,92 @@ class NotesOutTest {
             assertThat(monitor.since(1)).hasSize(1);
             assertThat(monitor.since(0).get(0).timeNs()).isGreaterThanOrEqualTo(before);
         }
+    }
+
+    @Test
+    void rows_may_get_fewer_at_any_moment_and_a_port_that_fails_ends_nothing() throws Exception {
+        NotesOut.Row[] many = new NotesOut.Row[60];
+        Arrays.fill(many, new NotesOut.Row(10, 36, false, true));
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(busy(), List.of(new Playable.Piece(1, new Scores().of(busy(), new Source.Loop(ONE))))));
+        engine.commands().play(1, 0);
+        AtomicInteger notes = new AtomicInteger();
+        AtomicLong heardNow = new AtomicLong();
+        NotesOut live = new NotesOut(engine.news(), heardNow::get, RATE);
+        live.connect(new MidiPort() {
+            @Override
+            public void send(int status, int data1, int data2) {
+                if (notes.incrementAndGet() == 100) {
+                    throw new IllegalStateException("a port that fails once");
+                }
+            }
+
+            @Override
+            public void close() {
+                notes.addAndGet(0);
+            }
+        });
+        AtomicBoolean stop = new AtomicBoolean();
+        Thread changes = new Thread(() -> {
+            while (!stop.get()) {
+                live.rows(many);
+                live.rows(new NotesOut.Row[2]);
+            }
+        });
+        changes.start();
+        live.start();
+        float[] left = new float[64];
+        float[] right = new float[64];
+        int faults = 0;
+        long start = System.nanoTime();
+        for (long ns = 0; ns < 2_000_000_000L && notes.get() < 400; ns = System.nanoTime() - start) {
+            long exact = ns * RATE / 1_000_000_000L;
+            while (engine.handedFrames() < exact + AHEAD) {
+                engine.render(left, right, 64);
+            }
+            heardNow.set(exact);
+            if (live.takeFault().isPresent()) {
+                faults++;
+            }
+            Thread.yield();
+        }
+        int before = notes.get();
+        assertThat(faults).as("that of the port, and none of rows that got fewer").isEqualTo(1);
+        assertThat(before).isGreaterThan(200);
+        stop.set(true);
+        changes.join();
+        live.close();
+    }
+
+    private static Project busy() {
+        return Project.untitled().withTempo(new Tempo(400_000)).withPattern(ONE, p -> {
+            Pattern busy = p;
+            for (int row = 1; row < 12; row++) {
+                busy = busy.withLane(new RowId(row), lane -> Lane.of(IntStream.range(0, 16).mapToObj(step -> Hit.drum(step, 90)).toArray(Hit[]::new)));
+            }
+            return busy;
+        });
+    }
+
+    @Test
+    void a_port_that_is_replaced_before_it_was_taken_is_closed() {
+        List<String> closed = new ArrayList<>();
+        for (String name : List.of("first", "second")) {
+            out.connect(new MidiPort() {
+                @Override
+                public void send(int status, int data1, int data2) {
+                    closed.add("sent to " + name);
+                }
+
+                @Override
+                public void close() {
+                    closed.add(name);
+                }
+            });
+        }
+        assertThat(closed).containsExactly("first");
+        out.step(nowNs);
+        out.connect(null);
+        out.step(nowNs);
+        assertThat(closed).containsExactly("first", "second");
     }
 }

@@ -28,6 +28,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.LineUnavailableException;
@@ -70,7 +71,7 @@ class PlaybackTest {
         }
 
         @Override
-        public boolean write(byte[] pcm, int length) {
+        public boolean write(byte[] pcm, int length) throws DeviceLost {
             if (bytes.size() < wanted) {
                 bytes.write(pcm, 0, length);
             } else {
@@ -104,6 +105,47 @@ class PlaybackTest {
         Pattern pattern = project.at(DemoProject.FIRST_SHOWN).orElseThrow();
         return new PatternEdit.EditHits("Add", pattern.id(), project.kit().rowNamed("Mid tom").orElseThrow().id(), Set.of(),
                 List.of(Hit.drum(9, 120), Hit.drum(13, 90))).apply(project);
+    }
+
+    @Test
+    void the_frame_that_is_heard_never_leaps_when_a_card_goes_away() throws Exception {
+        for (int round = 0; round < 40; round++) {
+            int after = 3 + round % 5;
+            Engine engine = new Engine(RATE);
+            AudioOutput lost = new Recorder(Integer.MAX_VALUE / AudioOutput.FRAME_BYTES, Integer.MAX_VALUE / AudioOutput.FRAME_BYTES, () -> { }) {
+                private int written;
+
+                @Override
+                public boolean write(byte[] pcm, int length) throws DeviceLost {
+                    if (++written > after) {
+                        throw DeviceLost.INSTANCE;
+                    }
+                    return super.write(pcm, length);
+                }
+
+                @Override
+                public long heardFrames() {
+                    return 1_000 * super.heardFrames(); // so that what is counted twice is far beyond what time brings
+                }
+            };
+            Playback playback = new Playback(engine, lost, 4_096);
+            AtomicLong furthest = new AtomicLong();
+            AtomicBoolean stop = new AtomicBoolean();
+            Thread looks = new Thread(() -> {
+                while (!stop.get()) {
+                    furthest.set(Math.max(furthest.get(), playback.heardFrame()));
+                }
+            });
+            looks.start();
+            playback.start();
+            while (playback.output() == lost) {
+                Thread.onSpinWait();
+            }
+            stop.set(true);
+            looks.join();
+            playback.close();
+            assertThat(furthest.get()).as("round %d", round).isLessThanOrEqualTo(1_000L * after * 4_096 + 10 * RATE);
+        }
     }
 
     @Test

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
@@ -40,7 +41,10 @@ public final class HandIn implements AutoCloseable {
     }
 
     /** An input that is listened to. */
-    private record Opened(AutoCloseable port, Input input) {
+    private record Opened(AutoCloseable port, Optional<Input> input) {
+
+        /** While it is being opened. */
+        private static final Opened SOON = new Opened(() -> { }, Optional.empty());
     }
 
     /** A note that is held on a row. */
@@ -56,7 +60,6 @@ public final class HandIn implements AutoCloseable {
     private final ClockIn clock;
     private final Controllers controllers;
     private final MidiPorts ports;
-    private final EngineCommands commands;
     private final Executor ui;
     private final Executor worker;
     private final Map<String, Opened> open = new HashMap<>();
@@ -65,6 +68,7 @@ public final class HandIn implements AutoCloseable {
     private final AtomicInteger waiting = new AtomicInteger();
     private volatile Table table;
     private boolean due;
+    private boolean closed;
 
     /**
      * @param worker opens and closes ports
@@ -77,7 +81,6 @@ public final class HandIn implements AutoCloseable {
         this.clock = clock;
         this.controllers = controllers;
         this.ports = ports;
-        this.commands = session.player().newWriter();
         this.ui = ui;
         this.worker = worker;
         session.onChange(this::tellSoon);
@@ -123,20 +126,30 @@ public final class HandIn implements AutoCloseable {
         }
         for (String name : there) {
             if (!open.containsKey(name)) {
-                open.put(name, new Opened(() -> { }, new Input(name))); // meanwhile
+                open.put(name, Opened.SOON);
                 worker.execute(() -> open(name));
             }
         }
     }
 
     private void open(String name) {
+        Input input = new Input(name);
         try {
-            Input input = new Input(name);
             AutoCloseable port = ports.openInput(name, input);
-            ui.execute(() -> open.put(name, new Opened(port, input)));
+            ui.execute(() -> opened(name, new Opened(port, Optional.of(input))));
         } catch (MidiPorts.Unavailable inUse) {
+            session.player().giveBack(input.commands);
             LoggerFactory.getLogger(HandIn.class).info("{}", inUse.getMessage());
             ui.execute(() -> open.remove(name)); // tried again with the next look
+        }
+    }
+
+    /** One that has gone meanwhile is closed again. */
+    private void opened(String name, Opened now) {
+        if (closed || !open.containsKey(name)) {
+            close(now);
+        } else {
+            open.put(name, now);
         }
     }
 
@@ -148,6 +161,8 @@ public final class HandIn implements AutoCloseable {
     /** Port thread: takes what an input sends. */
     private final class Input implements MidiSink {
         private final String name;
+        /** Its own: each port has a thread of its own. */
+        private final EngineCommands commands = session.player().newWriter();
         private final Set<Down> down = ConcurrentHashMap.newKeySet();
 
         Input(String name) {
@@ -157,13 +172,14 @@ public final class HandIn implements AutoCloseable {
         @Override
         public void message(int status, int data1, int data2, long timeNs) {
             if (!controllers.take(name, status, data1, data2)) {
-                play(status, data1, data2, timeNs, down);
+                play(status, data1, data2, timeNs, down, commands);
             }
         }
 
         /** UI thread: it is gone, and will not say that its notes are let go. */
         void letGo() {
             down.forEach(note -> recorder.silence(note.row, note.cents));
+            session.player().giveBack(commands);
         }
 
         @Override
@@ -172,7 +188,7 @@ public final class HandIn implements AutoCloseable {
         }
     }
 
-    private void play(int status, int note, int velocity, long timeNs, Set<Down> down) {
+    private void play(int status, int note, int velocity, long timeNs, Set<Down> down, EngineCommands commands) {
         int kind = status & 0xF0;
         boolean on = kind == MidiSink.NOTE_ON && velocity > 0;
         if (!on && kind != MidiSink.NOTE_OFF && kind != MidiSink.NOTE_ON) {
@@ -230,8 +246,13 @@ public final class HandIn implements AutoCloseable {
         return unused.get();
     }
 
-    private static void close(Opened opened) {
-        opened.input.letGo();
+    /** Its notes are let go here, the port is closed by a worker: a device that hangs holds nobody up. */
+    private void close(Opened opened) {
+        opened.input.ifPresent(Input::letGo);
+        worker.execute(() -> closePort(opened));
+    }
+
+    private static void closePort(Opened opened) {
         try {
             opened.port.close();
         } catch (Exception gone) {
@@ -241,7 +262,8 @@ public final class HandIn implements AutoCloseable {
 
     @Override
     public void close() {
-        new ArrayList<>(open.values()).forEach(HandIn::close);
+        closed = true;
+        new ArrayList<>(open.values()).forEach(this::close);
         open.clear();
     }
 }

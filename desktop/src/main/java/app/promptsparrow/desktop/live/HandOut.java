@@ -8,6 +8,7 @@ import app.promptsparrow.kit.Row;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Executor;
+import org.slf4j.LoggerFactory;
 
 /**
  * What is heard, sent to a MIDI output that is chosen and remembered by name; opened again when it comes back. Owned by the UI thread.
@@ -73,6 +74,10 @@ public final class HandOut implements AutoCloseable {
     }
 
     private void keep(List<String> names) {
+        out.flatMap(NotesOut::takeFault).ifPresent(fault -> {
+            LoggerFactory.getLogger(HandOut.class).error("a fault while sending MIDI", fault);
+            session.say("a fault of the program cost a MIDI message; the log has the details, and sending goes on");
+        });
         if (!names.equals(there)) {
             there = names;
             session.tell();

@@ -299,6 +299,11 @@ public final class Player implements AutoCloseable {
         return engine.newWriter();
     }
 
+    /** Gives such commands back, see {@link Engine#giveBack}. */
+    public void giveBack(EngineCommands writer) {
+        engine.giveBack(writer);
+    }
+
     /** Lets a pad strike on while it is held, see {@link Engine#hold}. */
     public void hold(int slot, Hold to) {
         engine.hold(slot, to);
