@@ -11,6 +11,7 @@ import app.promptsparrow.pattern.Lane;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.sample.SampleFiles;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
@@ -18,6 +19,7 @@ import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
@@ -161,7 +163,8 @@ class NotesOutTest {
     void rows_may_get_fewer_at_any_moment_and_a_port_that_fails_ends_nothing() throws Exception {
         NotesOut.Row[] many = new NotesOut.Row[60];
         Arrays.fill(many, new NotesOut.Row(10, 36, false, true));
-        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(busy(), List.of(new Playable.Piece(1, new Scores().of(busy(), new Source.Loop(ONE))))));
+        SoundStore silent = SoundStore.inBackground(RATE, work -> { }, Optional.empty(), SampleFiles.NONE);
+        engine.publish(new PlayableBuilder(silent).build(busy(), List.of(new Playable.Piece(1, new Scores().of(busy(), new Source.Loop(ONE))))));
         engine.commands().play(1, 0);
         AtomicInteger notes = new AtomicInteger();
         AtomicLong heardNow = new AtomicLong();
