@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.zip.CRC32;
 import java.util.zip.CheckedInputStream;
+import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
@@ -31,6 +32,10 @@ final class Container {
     /** The most bytes that a JSON entry may unfold to. */
     static final int MAX_JSON = 64 << 20;
     private static final int MAX_ENTRIES = 10_000;
+    /** So many times as long as it is a file may unfold to, beyond the most that JSON may: what we save we open. */
+    private static final long MOST_FOLDED = 200;
+    /** The same where the list at its end is missing and all must be unfolded to be looked at. */
+    private static final long MOST_FOLDED_CUT_OFF = 8;
     /** The most bytes that all files in a container may have. */
     static final long MOST_FILES = 2L << 30;
     /** What a container needs beside what is in it. */
@@ -123,7 +128,7 @@ final class Container {
         try {
             whole = Files.createTempFile("sparrow", ".part");
             Unfinished.begin(whole);
-            if (copyWhole(file, whole) == 0) {
+            if (copyWhole(file, whole, new Known(file, kinds)) == 0) {
                 throw new ZipException("nothing of it is whole");
             }
             return read(whole, file, kinds, reading);
@@ -138,12 +143,19 @@ final class Container {
         }
     }
 
-    /** Copies what is whole, as long as entries are no longer than memory has room for, and answers how many there are. */
-    private static int copyWhole(Path file, Path to) throws IOException {
+    /** Copies what is whole, as long as entries are no longer than memory has room for, and answers how many there are; refuses what cannot stand there before it is unfolded. */
+    private static int copyWhole(Path file, Path to, Known known) throws IOException, FileProblem {
         int entries = 0;
+        long room = MAX_JSON + MOST_FOLDED_CUT_OFF * Files.size(file);
         try (ZipInputStream in = new ZipInputStream(new BufferedInputStream(Files.newInputStream(file))); ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(to))) {
-            for (ZipEntry entry = in.getNextEntry(); entry != null && entries < MAX_ENTRIES; entry = in.getNextEntry()) {
-                byte[] content = in.readNBytes(MAX_JSON + 1); // fails before anything of it is written
+            out.setLevel(Deflater.NO_COMPRESSION);
+            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+                known.check(entry.getName());
+                byte[] content = in.readNBytes((int) Math.min(MAX_JSON, room) + 1); // fails before anything of it is written
+                room -= content.length;
+                if (room < 0) {
+                    throw unfolds(file);
+                }
                 if (content.length <= MAX_JSON) {
                     entries++;
                     out.putNextEntry(new ZipEntry(entry.getName()));
@@ -155,6 +167,42 @@ final class Container {
             // what is whole has been copied; what is not whole is what the caller finds missing
         }
         return entries;
+    }
+
+    private static FileProblem unfolds(Path file) {
+        return new FileProblem(file, "unfolds to far more than it is long, as no file of Prompt Sparrow does");
+    }
+
+    /** Looks at names alone: which may stand in a container, and how many of each kind. */
+    private static final class Known {
+
+        private final Path file;
+        private final List<Kind> kinds;
+        private final int[] counts;
+        private int entries;
+
+        Known(Path file, List<Kind> kinds) {
+            this.file = file;
+            this.kinds = kinds;
+            counts = new int[kinds.size()];
+        }
+
+        void check(String name) throws FileProblem {
+            if (++entries > MAX_ENTRIES) {
+                throw new FileProblem(file, "holds more than " + MAX_ENTRIES + " entries");
+            }
+            if (name.startsWith("/") || name.contains("\\") || name.contains("..") || name.contains(":")) {
+                throw new FileProblem(file, "holds the entry '" + Shown.text(name) + "', whose path leaves the container");
+            }
+            int kind = kinds.indexOf(kind(kinds, name).orElseThrow(() -> new FileProblem(file, "holds the entry '" + Shown.text(name) + "', which is not known")));
+            if (++counts[kind] > kinds.get(kind).maxCount) {
+                throw new FileProblem(file, "holds more than " + kinds.get(kind).maxCount + " entries like '" + Shown.text(name) + "'");
+            }
+        }
+    }
+
+    private static Optional<Kind> kind(List<Kind> kinds, String name) {
+        return kinds.stream().filter(kind -> kind.names.test(name)).findFirst();
     }
 
     /** The entries of an open container. */
@@ -173,29 +221,25 @@ final class Container {
             this.kinds = kinds;
         }
 
-        private void check() throws FileProblem {
+        /** What its directory says is counted before anything is unfolded; what unfolds to more than it says is damaged. */
+        private void check() throws FileProblem, IOException {
             if (zip.size() > MAX_ENTRIES) {
                 throw new FileProblem(file, "holds " + zip.size() + " entries; at most " + MAX_ENTRIES + " are read");
             }
-            int[] counts = new int[kinds.size()];
-            for (String name : names()) {
-                if (name.startsWith("/") || name.contains("\\") || name.contains("..") || name.contains(":")) {
-                    throw new FileProblem(file, "holds the entry '" + Shown.text(name) + "', whose path leaves the container");
-                }
-                int kind = kinds.indexOf(kind(name).orElseThrow(() -> new FileProblem(file, "holds the entry '" + Shown.text(name) + "', which is not known")));
-                if (++counts[kind] > kinds.get(kind).maxCount) {
-                    throw new FileProblem(file, "holds more than " + kinds.get(kind).maxCount + " entries like '" + Shown.text(name) + "'");
-                }
+            Known known = new Known(file, kinds);
+            long unfolded = 0;
+            for (ZipEntry entry : Collections.list(zip.entries())) {
+                known.check(entry.getName());
+                unfolded += Math.max(0, entry.getSize());
+            }
+            if (unfolded > MAX_JSON + MOST_FOLDED * Files.size(file)) {
+                throw unfolds(file);
             }
         }
 
         /** Whether its end is missing, and entries that stood there with it. */
         boolean areCutOff() {
             return cutOff;
-        }
-
-        private Optional<Kind> kind(String name) {
-            return kinds.stream().filter(kind -> kind.names.test(name)).findFirst();
         }
 
         /** The names of all entries, in the order in which they stand. */
@@ -209,11 +253,14 @@ final class Container {
             if (entry == null) {
                 throw new FileProblem(file, "holds no " + name + ", so it is no file of Prompt Sparrow");
             }
-            long most = kind(name).orElseThrow().maxBytes;
-            try (InputStream in = new Limited(zip.getInputStream(entry), most)) {
+            long most = kind(kinds, name).orElseThrow().maxBytes;
+            if (entry.getSize() > most) {
+                throw new FileProblem(file, name + " unfolds to more than " + (most >> 20) + " MiB");
+            }
+            try (InputStream in = new Limited(zip.getInputStream(entry), entry.getSize() < 0 ? most : entry.getSize())) {
                 return content.from(in);
             } catch (TooLong much) {
-                throw new FileProblem(file, name + " unfolds to more than " + (most >> 20) + " MiB", much);
+                throw new FileProblem(file, name + " unfolds to more than it says, so it is damaged", much);
             }
         }
     }

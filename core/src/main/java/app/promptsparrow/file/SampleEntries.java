@@ -68,7 +68,7 @@ final class SampleEntries {
 
     private static boolean isWhole(Container.Entries entries, String name, String hash, SampleFolder samples) throws IOException, FileProblem, JsonText.Refused {
         try {
-            return entries.read(name, in -> samples.put(in::transferTo)).equals(hash);
+            return entries.read(name, in -> samples.putAs(hash, in::transferTo));
         } catch (ZipException damaged) {
             return false;
         }

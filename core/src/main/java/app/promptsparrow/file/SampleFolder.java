@@ -12,6 +12,7 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 
 /**
@@ -48,8 +49,17 @@ public final class SampleFolder implements SampleFiles {
         }
     }
 
+    /** Keeps what is written if it is what it should be; else nothing stays. Answers whether it is. */
+    boolean putAs(String hash, Content content) throws IOException {
+        return put(content, hash::equals).equals(hash);
+    }
+
     /** Keeps what is written, and answers by which hash. */
     String put(Content content) throws IOException {
+        return put(content, any -> true);
+    }
+
+    private String put(Content content, Predicate<String> wanted) throws IOException {
         Files.createDirectories(folder);
         Path beside = Files.createTempFile(folder, "new", BEGUN);
         try {
@@ -60,7 +70,7 @@ public final class SampleFolder implements SampleFiles {
             String hash = FileVersion.hex(digest);
             if (has(hash)) {
                 use(hash);
-            } else {
+            } else if (wanted.test(hash)) {
                 Files.move(beside, folder.resolve(hash), StandardCopyOption.ATOMIC_MOVE);
             }
             return hash;

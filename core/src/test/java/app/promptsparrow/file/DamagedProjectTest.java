@@ -2,6 +2,7 @@ package app.promptsparrow.file;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.kit.Layer;
@@ -18,6 +19,7 @@ import java.util.Random;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A damaged project is opened as far as it is whole, and what is missing is named; where nothing may be missing it is refused. */
@@ -120,5 +122,45 @@ class DamagedProjectTest {
         assertThat(opened.project()).isEqualTo(project);
         assertThat(opened.leftOut()).singleElement().asString().startsWith("what is damaged: it holds the sample 'samples/").endsWith("which is damaged");
         assertThatThrownBy(() -> ProjectFile.open(path)).isInstanceOf(FileProblem.class);
+    }
+
+    /** What a container of some entries of zeros would be; with or without its list at the end. */
+    private Path zeros(String name, int entries, int mebibytes, boolean whole) throws Exception {
+        Path file = folder.resolve(name.replace('/', '-') + entries + ".sparrow");
+        try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(file))) {
+            for (int i = 0; i < entries; i++) {
+                out.putNextEntry(new ZipEntry(String.format(name, i)));
+                for (int mebibyte = 0; mebibyte < mebibytes; mebibyte++) {
+                    out.write(new byte[1 << 20]);
+                }
+                out.closeEntry();
+            }
+        }
+        if (!whole) {
+            byte[] all = Files.readAllBytes(file);
+            Files.write(file, Arrays.copyOf(all, all.length - 22 - entries * 40));
+        }
+        return file;
+    }
+
+    private String refusal(Path file) {
+        return catchThrowableOfType(FileProblem.class, () -> ProjectFile.openVersion(file)).getMessage();
+    }
+
+    @Test
+    @Timeout(60)
+    void hostile_containers_are_refused_before_they_are_unfolded() throws Exception {
+        assertThat(refusal(zeros("unknown-%d", 40, 16, false))).contains("which is not known");
+        assertThat(refusal(zeros("samples/%064x.wav", 40, 16, false))).contains("unfolds to far more");
+        assertThat(refusal(zeros("samples/%064x.wav", 40, 16, true))).contains("unfolds to far more");
+    }
+
+    @Test
+    void a_sample_that_is_not_what_its_name_says_leaves_nothing_behind() throws Exception {
+        SampleFolder samples = new SampleFolder(folder.resolve("samples"));
+        assertThat(samples.putAs("0".repeat(64), out -> out.write(new byte[100]))).isFalse();
+        assertThat(folder.resolve("samples").toFile().list()).isEmpty();
+        String hash = samples.put(out -> out.write(new byte[100]));
+        assertThat(samples.putAs(hash, out -> out.write(new byte[100]))).isTrue();
     }
 }

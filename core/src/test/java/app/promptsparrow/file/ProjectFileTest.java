@@ -131,7 +131,7 @@ class ProjectFileTest {
                 zip.write(blanks);
             }
         }
-        refused(path, "unfolds to more than");
+        refused(path, "unfolds to far more than");
     }
 
     @Test
