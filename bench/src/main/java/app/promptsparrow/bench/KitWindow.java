@@ -8,6 +8,7 @@ import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.AudioOutput;
 import app.promptsparrow.devices.MidiPorts;
@@ -83,7 +84,7 @@ public final class KitWindow extends Application {
         player.start(() -> playback = new Playback(engine, tap, Playback.USUAL_BLOCK), () -> { });
         boolean holds = arguments.get(0).equals("hold");
         store = new ProjectStore(holds ? arguments.size() > 1 ? layers(Path.of(arguments.get(1))) : Project.untitled() : DemoProject.make());
-        assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("kit").resolve("settings")), files, worker, MidiPorts.NONE, Optional.of(new FirstAnswer()));
+        assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("kit").resolve("settings")), Workers.of(files, worker), MidiPorts.NONE, Optional.of(new FirstAnswer()));
         view = assembly.frame();
         assembly.session().later().add(() -> Practice.soon(worker, RATE)); // as in the program
         stage.setScene(new Scene(view, 1_280, 800));

@@ -6,6 +6,7 @@ import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Playing;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.devices.Outputs;
@@ -68,7 +69,7 @@ public final class PaintWindow extends Application {
         Player player = new Player(engine, worker, Platform::runLater);
         player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
         ProjectStore store = new ProjectStore(Pieces.grid(32, 64));
-        Assembly assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), worker, worker, MidiPorts.NONE, Optional.empty());
+        Assembly assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("paint").resolve("settings")), Workers.of(worker, worker), MidiPorts.NONE, Optional.empty());
         MainView view = assembly.frame();
         Playing playing = assembly.beat().playing();
         stage.setScene(new Scene(view, 1_280, 1_100));

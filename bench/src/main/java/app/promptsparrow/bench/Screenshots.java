@@ -8,6 +8,7 @@ import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.rows.RowsInView;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.devices.Outputs;
@@ -88,7 +89,7 @@ public final class Screenshots {
             player = new Player(engine, worker, Platform::runLater);
             player.start(() -> new Playback(engine, Outputs.clock(48_000, 1_024), 1_024), () -> { });
             store = new ProjectStore(DemoProject.make());
-            assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), worker, worker, MidiPorts.NONE, Optional.empty());
+            assembly = new Assembly(store, player, new Settings(Files.createTempDirectory("shots").resolve("settings")), Workers.of(worker, worker), MidiPorts.NONE, Optional.empty());
             view = assembly.frame();
             presenter = assembly.beat();
             stage.setScene(new Scene(view, 1_280, 800));

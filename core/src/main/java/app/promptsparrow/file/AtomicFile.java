@@ -5,6 +5,8 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
+import java.nio.file.DirectoryIteratorException;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
@@ -12,7 +14,11 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFileAttributeView;
 import java.nio.file.attribute.PosixFileAttributes;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Writes files so that at every moment either the old or the new one is whole. Links are followed, so that the file they
@@ -22,6 +28,8 @@ import java.util.concurrent.ThreadLocalRandom;
 public final class AtomicFile {
 
     private static final int MOST_LINKS = 40;
+    /** A file that is being written, by which process; in older versions that did not stand in its name. */
+    private static final Pattern BEGUN = Pattern.compile("\\.sparrow-(?:(\\d{1,18})-)?[0-9a-f]{1,16}\\.part");
 
     /** Writes the content of a file. */
     @FunctionalInterface
@@ -87,6 +95,21 @@ public final class AtomicFile {
         }
     }
 
+    /** What was begun by a program that was killed meanwhile is of no use to anyone. */
+    private static void removeLeftovers(Path folder) {
+        Instant old = Instant.now().minus(Duration.ofDays(1));
+        try (DirectoryStream<Path> begun = Files.newDirectoryStream(folder, ".sparrow-*.part")) {
+            for (Path file : begun) {
+                Matcher name = BEGUN.matcher(file.getFileName().toString());
+                if (name.matches() && (name.group(1) != null && ProcessHandle.of(Long.parseLong(name.group(1))).isEmpty() || Files.getLastModifiedTime(file).toInstant().isBefore(old))) {
+                    Files.deleteIfExists(file);
+                }
+            }
+        } catch (IOException | DirectoryIteratorException stays) {
+            // it does no harm beyond its size
+        }
+    }
+
     private static void write(Path given, Content content, boolean keepOld) throws FileProblem {
         refuseFolder(given);
         if (isStream(given)) {
@@ -96,6 +119,7 @@ public final class AtomicFile {
         Path fresh = null;
         try {
             Path target = followed(given.toAbsolutePath());
+            removeLeftovers(target.getParent());
             fresh = beside(target);
             try (FileChannel channel = FileChannel.open(fresh, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
                 OutputStream out = new BufferedOutputStream(Channels.newOutputStream(channel), 1 << 16);
@@ -142,7 +166,7 @@ public final class AtomicFile {
 
     /** A file to write first, with a name of its own beside another; not made yet, so that it gets the usual permissions. */
     public static Path beside(Path target) {
-        Path file = target.toAbsolutePath().resolveSibling(".sparrow-" + Long.toHexString(ThreadLocalRandom.current().nextLong()) + ".part");
+        Path file = target.toAbsolutePath().resolveSibling(".sparrow-" + ProcessHandle.current().pid() + "-" + Long.toHexString(ThreadLocalRandom.current().nextLong()) + ".part");
         Unfinished.begin(file);
         return file;
     }

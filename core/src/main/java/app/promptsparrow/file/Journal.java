@@ -306,6 +306,8 @@ public final class Journal implements AutoCloseable {
         try {
             JournalJson.Content content = read(found.journal()).orElseThrow(() -> new FileProblem(found.journal(), "is damaged from its first line on"));
             return content.recovered();
+        } catch (JsonPlace.Wrong damaged) {
+            throw new FileProblem(found.journal(), "is damaged " + damaged.getMessage(), damaged);
         } catch (IOException problem) {
             throw FileProblem.of(found.journal(), "read", problem);
         }

@@ -7,6 +7,7 @@ import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.project.Song;
+import app.promptsparrow.text.Ranges;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Tempo;
 import com.fasterxml.jackson.core.JsonGenerator;
@@ -154,8 +155,8 @@ final class JournalJson {
             banks.add(i < project.banks().size() ? project.banks().get(i) : Bank.empty("New"));
         }
         for (JsonPlace slot : json.at("slots").list(Project.MAX_BANKS * Bank.SLOTS)) {
-            int bank = slot.at("bank").integer();
-            banks.set(bank, banks.get(bank).with(slot.at("slot").integer(), slot.find("pattern").map(ProjectJson::readPattern)));
+            int bank = place(slot.at("bank"), banks.size());
+            banks.set(bank, banks.get(bank).with(place(slot.at("slot"), Bank.SLOTS), slot.find("pattern").map(ProjectJson::readPattern)));
         }
         for (int i = 0; i < heads.size(); i++) { // once the slots are as they were: a fill is one of them
             banks.set(i, format < ProjectJson.TINTS ? banks.get(i).withName(heads.get(i).text()) : ProjectJson.readBankHead(heads.get(i), banks.get(i).slots()));
@@ -169,6 +170,10 @@ final class JournalJson {
                 json.at("meter").parsed(Meter::parse, "a meter"), ProjectJson.readSwing(json.at("swing")),
                 json.at("key").parsed(Key::parse, "a key"), ProjectJson.readTouches(json), ProjectJson.readChance(json), json.find("kit").map(kit -> KitJson.read(kit, format, LeftOut.nothing())).orElse(project.kit()), ProjectJson.readMaster(json), banks, ProjectJson.readChain(json, ids), songs, ProjectJson.readBacking(json),
                 json.find("given").map(ProjectJson::readGiven).orElse(project.given())).checked());
+    }
+
+    private static int place(JsonPlace json, int size) {
+        return json.made(() -> Ranges.check("a place", json.integer(), 0, size - 1));
     }
 
     /** What the whole lines of a journal say; empty if not even one change can be read. */

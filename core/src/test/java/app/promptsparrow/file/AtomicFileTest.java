@@ -7,7 +7,10 @@ import java.io.BufferedReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
@@ -20,6 +23,22 @@ class AtomicFileTest {
 
     private static void write(Path target, String text) throws FileProblem {
         AtomicFile.write(target, out -> out.write(text.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    @Test
+    void what_a_killed_program_had_begun_goes_with_the_next_save_there() throws Exception {
+        Path dead = Files.writeString(folder.resolve(".sparrow-" + Long.MAX_VALUE / 1_000 + "-ab12.part"), "x");
+        Path alive = Files.writeString(folder.resolve(".sparrow-" + ProcessHandle.current().pid() + "-ab12.part"), "x");
+        Path old = Files.writeString(folder.resolve(".sparrow-ab12.part"), "x");
+        Path young = Files.writeString(folder.resolve(".sparrow-cd34.part"), "x");
+        Path others = Files.writeString(folder.resolve(".sparrow-notes.part.txt"), "x");
+        Files.setLastModifiedTime(old, FileTime.from(Instant.now().minus(Duration.ofDays(2))));
+        write(folder.resolve("a.txt"), "a");
+        assertThat(dead).doesNotExist();
+        assertThat(old).doesNotExist();
+        assertThat(alive).exists();
+        assertThat(young).exists();
+        assertThat(others).exists();
     }
 
     @Test

@@ -13,8 +13,10 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.HistoryTestEdits;
 import app.promptsparrow.project.Project;
+import app.promptsparrow.project.SlotRef;
 import app.promptsparrow.time.Tempo;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -24,6 +26,7 @@ import java.util.Random;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
+import java.util.zip.CRC32;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -72,6 +75,25 @@ class JournalTest {
         Process other = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-cp", System.getProperty("java.class.path"), Other.class.getName(), own.toString())
                 .redirectError(ProcessBuilder.Redirect.DISCARD).start();
         return other.inputReader().readLine();
+    }
+
+    @Test
+    void a_line_about_a_slot_that_cannot_be_costs_no_start() throws Exception {
+        Project base = Project.untitled();
+        try (Journal journal = new Journal(journals())) {
+            journal.begin(base, Optional.empty());
+            journal.write(base.withPattern(new SlotRef(0, 7), Optional.of(base.at(new SlotRef(0, 0)).orElseThrow().withId(new PatternId(2)))), 1);
+        }
+        Path file = Journal.find(journals()).get(0).journal();
+        List<String> lines = Files.readAllLines(file);
+        String json = lines.get(1).substring(9).replace("\"slot\":7", "\"slot\":77");
+        assertThat(json).contains("77");
+        CRC32 sum = new CRC32();
+        sum.update(json.getBytes(StandardCharsets.UTF_8));
+        Files.writeString(file, lines.get(0) + "\n" + String.format("%08x %s%n", sum.getValue(), json));
+        for (Journal.Found found : Journal.find(journals())) {
+            assertThatThrownBy(() -> Journal.recover(found)).isInstanceOf(FileProblem.class).hasMessageContaining("a place is 0 to 9, not 77");
+        }
     }
 
     @Test

@@ -36,6 +36,7 @@ import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.desktop.slots.Arriving;
 import app.promptsparrow.desktop.slots.BringIn;
 import app.promptsparrow.desktop.slots.SlotChooser;
@@ -47,7 +48,6 @@ import app.promptsparrow.devices.MonitorPort;
 import app.promptsparrow.devices.PadsPort;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.Executor;
 import javafx.application.Platform;
 
 /** What a window is made of, put together in one place: the session, what is chosen, the views, the frame around them. */
@@ -61,15 +61,14 @@ public final class Assembly {
     private final SoundCard card;
 
     /**
-     * @param queue   one thread for project files, see {@link Jobs}
-     * @param beside  any number of threads
+     * @param workers  who works beside the window
      * @param midi    the ports there are
      * @param answers who answers in place of the window and the system's dialogs, for tests
      */
-    public Assembly(ProjectStore store, Player player, Settings settings, Executor queue, Executor beside, MidiPorts midi, Optional<Questions> answers) {
+    public Assembly(ProjectStore store, Player player, Settings settings, Workers workers, MidiPorts midi, Optional<Questions> answers) {
         QuestionBar bar = new QuestionBar();
         Questions questions = answers.orElseGet(() -> new Dialogs(bar, settings));
-        session = new Session(store, player, new Jobs(queue, beside, questions::problem), settings, questions);
+        session = new Session(store, player, new Jobs(workers, questions::problem), settings, questions);
         Chosen chosen = new Chosen(session);
         Playing playing = new Playing(session, chosen);
         Recorder recorder = new Recorder(session, chosen, playing, new Metronome(session));
@@ -90,12 +89,12 @@ public final class Assembly {
         session.later().add(kits::openRemembered);
         MonitorPort monitor = new MonitorPort(midi);
         PadsPort ports = new PadsPort(monitor);
-        sends = new HandOut(session, ports, beside, Platform::runLater);
+        sends = new HandOut(session, ports, workers.devices(), Platform::runLater);
         session.later().add(sends::look);
         ClockIn clock = new ClockIn(session, playing);
         Controllers controllers = new Controllers(session, chosen, slot -> slots.choose(slot, false), presenter.planting()::touch, presenter.planting()::setTouch, Platform::runLater);
-        hands = new HandIn(session, chosen, recorder, clock, controllers, ports, beside, Platform::runLater);
-        card = new SoundCard(session, beside, Platform::runLater);
+        hands = new HandIn(session, chosen, recorder, clock, controllers, ports, workers.devices(), Platform::runLater);
+        card = new SoundCard(session, workers.devices(), Platform::runLater);
         session.later().add(hands::look);
         frame = new MainView(session, chosen, new Live(recorder, new Pads(session, chosen, recorder, ports, presenter.planting()::stride), hands, sends, monitor, clock, controllers, card), slots, kits, files, brings, new ExportActions(chosen, playing, orders, session), bar,
                 new WhySilentLine(session, chosen, playing, presenter.rowEditor()::bringOntoChosen), List.of(new BeatView(presenter, brings, settings.theme()),

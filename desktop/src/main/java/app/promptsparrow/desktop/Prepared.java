@@ -5,6 +5,7 @@ import app.promptsparrow.desktop.beat.paint.Rehearsal;
 import app.promptsparrow.desktop.live.SoundCard;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.Cards;
 import app.promptsparrow.devices.Outputs;
@@ -30,8 +31,10 @@ import java.util.concurrent.ThreadFactory;
  */
 final class Prepared {
 
-    /** Renders sounds, opens devices, exports. */
+    /** Reads and renders what is to be heard. */
     final ExecutorService worker = Executors.newFixedThreadPool(2, daemons());
+    private final ExecutorService exports = Executors.newSingleThreadExecutor(daemons());
+    private final ExecutorService devices = Executors.newCachedThreadPool(daemons());
     /** Project files and settings, in order. */
     final ExecutorService files = Executors.newSingleThreadExecutor(daemons());
     final boolean demo;
@@ -65,6 +68,10 @@ final class Prepared {
             new Scores().of(of, new Source.Loop(pattern.id()));
             Rehearsal.of(of, pattern, settings.theme());
         });
+    }
+
+    Workers workers() {
+        return new Workers(files, worker, exports, devices);
     }
 
     Project project() {

@@ -61,7 +61,7 @@ public final class SparrowApp extends Application {
         player.start(prepared::playback, () -> assembly.card().begun());
         Settings settings = prepared.settings;
         ProjectStore store = new ProjectStore(prepared.project());
-        assembly = new Assembly(store, player, settings, prepared.files, prepared.worker, new SystemMidi(), Optional.empty());
+        assembly = new Assembly(store, player, settings, prepared.workers(), new SystemMidi(), Optional.empty());
         Faults.tellIn(assembly.session());
         assembly.session().later().add(() -> lookForDevices(assembly));
         assembly.session().later().add(() -> Practice.soon(prepared.worker, player.sounds().rateHz()));

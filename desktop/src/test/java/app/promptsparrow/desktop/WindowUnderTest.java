@@ -8,6 +8,7 @@ import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Questions;
 import app.promptsparrow.desktop.session.Session;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.desktop.theme.Theme;
 import app.promptsparrow.devices.AudioOutput;
 import app.promptsparrow.devices.MidiPorts;
@@ -96,7 +97,7 @@ public abstract class WindowUnderTest {
         player = new Player(engine, worker, Platform::runLater, SOUNDS);
         player.start(() -> new Playback(engine, output(), 1_024), () -> { });
         store = new ProjectStore(Project.untitled());
-        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), worker, beside(), midi(), questions());
+        Assembly assembly = new Assembly(store, player, new Settings(folder.resolve("settings.properties")), Workers.of(worker, beside()), midi(), questions());
         view = assembly.frame();
         hands = assembly.hands();
         presenter = assembly.beat();

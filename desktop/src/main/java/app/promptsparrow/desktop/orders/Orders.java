@@ -129,7 +129,7 @@ public final class Orders {
         Work one = new Work(order, target, session.jobs().begun());
         work.add(one);
         session.tell();
-        one.start = () -> session.jobs().beside(() -> {
+        one.start = () -> session.jobs().exporting(() -> {
             Order.Done done = one.stop.get() ? new Order.Done(Optional.empty()) : written(one, project, open);
             return () -> done.says().ifPresentOrElse(then, () -> session.say("cancelled, nothing written"));
         }, () -> {

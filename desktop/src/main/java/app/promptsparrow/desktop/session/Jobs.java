@@ -20,18 +20,12 @@ public final class Jobs {
         Runnable run() throws FileProblem;
     }
 
-    private final Executor queue;
-    private final Executor beside;
+    private final Workers workers;
     private final Consumer<String> problem;
     private final Set<AtomicBoolean> stoppable = new HashSet<>();
 
-    /**
-     * @param queue  one thread
-     * @param beside any number
-     */
-    public Jobs(Executor queue, Executor beside, Consumer<String> problem) {
-        this.queue = queue;
-        this.beside = beside;
+    public Jobs(Workers workers, Consumer<String> problem) {
+        this.workers = workers;
         this.problem = problem;
     }
 
@@ -42,7 +36,7 @@ public final class Jobs {
 
     /** @param ended run on the UI thread before its answer, also if it failed */
     public void inOrder(Work work, Runnable ended) {
-        run(queue, work, ended);
+        run(workers.files(), work, ended);
     }
 
     /**
@@ -51,7 +45,16 @@ public final class Jobs {
      * @param ended run on the UI thread before its answer, also if it failed
      */
     public void beside(Work work, Runnable ended) {
-        run(beside, work, ended);
+        run(workers.sounds(), work, ended);
+    }
+
+    /**
+     * What is written for other programs: may take minutes, for which nothing that is to be heard waits.
+     *
+     * @param ended run on the UI thread before its answer, also if it failed
+     */
+    public void exporting(Work work, Runnable ended) {
+        run(workers.exports(), work, ended);
     }
 
     /** Long work begins that can be ended on the way: it asks now and then whether it is to, until it is {@linkplain #ended}. */

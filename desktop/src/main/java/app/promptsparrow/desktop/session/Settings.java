@@ -9,6 +9,7 @@ import app.promptsparrow.project.NoteNames;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -19,13 +20,15 @@ import java.util.Properties;
 import java.util.Set;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.slf4j.LoggerFactory;
 
 /**
  * What is remembered from one start to the next, in the XDG configuration folder. Never fails: what cannot be read is forgotten.
- * Written atomically by the executor it is given, once for all that was set until then. Safe on any thread.
+ * Written atomically by the executor it is given, once for all that was set until then; what another running copy of the program has
+ * set meanwhile stays. Safe on any thread.
  */
 public final class Settings {
 
@@ -37,6 +40,8 @@ public final class Settings {
 
     private final Path file;
     private final Properties values = new Properties();
+    /** What was changed here and is not in the file yet, in order. */
+    private final List<Consumer<Properties>> changes = new ArrayList<>();
 
     /** Written at once, on the calling thread. */
     public Settings(Path file) {
@@ -46,13 +51,20 @@ public final class Settings {
     public Settings(Path file, Executor writer) {
         this.file = file;
         this.writer = writer;
+        values.putAll(read());
+    }
+
+    private Properties read() {
+        Properties there = new Properties();
         if (Files.isRegularFile(file)) {
             try (InputStream in = Files.newInputStream(file)) {
-                values.load(in);
+                there.load(in);
             } catch (IOException | IllegalArgumentException unreadable) {
                 LoggerFactory.getLogger(Settings.class).warn("settings in {} cannot be read and are forgotten", file, unreadable);
+                there.clear();
             }
         }
+        return there;
     }
 
     /** The usual place. */
@@ -76,8 +88,7 @@ public final class Settings {
     /** Remembers a changed key, or with null forgets it. */
     public void setKey(String id, String name) {
         if (name == null) {
-            values.remove("key." + id);
-            writeSoon();
+            change(all -> all.remove("key." + id));
         } else {
             set("key." + id, name);
         }
@@ -93,10 +104,12 @@ public final class Settings {
     }
 
     private void addTo(String key, Path newest) {
-        List<Path> paths = new ArrayList<>(paths(key));
-        paths.remove(newest);
-        paths.add(0, newest);
-        setPaths(key, paths.subList(0, Math.min(MOST_RECENT, paths.size())));
+        change(all -> {
+            List<Path> paths = new ArrayList<>(paths(all, key));
+            paths.remove(newest);
+            paths.add(0, newest);
+            setPaths(all, key, paths.subList(0, Math.min(MOST_RECENT, paths.size())));
+        });
     }
 
     /** The kit files that were opened or saved last, the newest first. */
@@ -153,25 +166,36 @@ public final class Settings {
     }
 
     public void setSoundFolders(List<Path> folders) {
-        setPaths("sounds.", folders);
+        change(all -> setPaths(all, "sounds.", folders));
     }
 
     private List<Path> paths(String key) {
+        return paths(values, key);
+    }
+
+    private static List<Path> paths(Properties all, String key) {
         List<Path> paths = new ArrayList<>();
-        for (int i = 0; values.getProperty(key + i) != null; i++) {
-            paths.add(Path.of(values.getProperty(key + i)));
+        for (int i = 0; all.getProperty(key + i) != null; i++) {
+            path(all.getProperty(key + i)).ifPresent(paths::add);
         }
         return paths;
     }
 
-    private void setPaths(String key, List<Path> paths) {
-        for (int i = 0; i < paths.size(); i++) {
-            values.setProperty(key + i, paths.get(i).toString());
+    private static Optional<Path> path(String kept) {
+        try {
+            return Optional.of(Path.of(kept));
+        } catch (InvalidPathException nonsense) {
+            return Optional.empty();
         }
-        for (int i = paths.size(); values.remove(key + i) != null;) {
+    }
+
+    private static void setPaths(Properties all, String key, List<Path> paths) {
+        for (int i = 0; i < paths.size(); i++) {
+            all.setProperty(key + i, paths.get(i).toString());
+        }
+        for (int i = paths.size(); all.remove(key + i) != null;) {
             i++;
         }
-        writeSoon();
     }
 
     /** Whether something was made a favourite. @param kind such as {@code kit} */
@@ -187,13 +211,13 @@ public final class Settings {
     public void setFavourite(String kind, String name, boolean to) {
         if (to) {
             set("favourite." + kind + "." + name, "yes");
-        } else if (values.remove("favourite." + kind + "." + name) != null) {
-            writeSoon();
+        } else {
+            change(all -> all.remove("favourite." + kind + "." + name));
         }
     }
 
     public Optional<Path> folder() {
-        return Optional.ofNullable(values.getProperty("folder")).map(Path::of);
+        return Optional.ofNullable(values.getProperty("folder")).flatMap(Settings::path);
     }
 
     public void setFolder(Path folder) {
@@ -222,23 +246,34 @@ public final class Settings {
     }
 
     private void set(String key, String value) {
-        values.setProperty(key, value);
-        writeSoon();
+        change(all -> all.setProperty(key, value));
     }
 
-    private void writeSoon() {
+    private void change(Consumer<Properties> what) {
+        synchronized (changes) {
+            what.accept(values);
+            changes.add(what);
+        }
         if (due.compareAndSet(false, true)) {
             writer.execute(this::write);
         }
     }
 
+    /** Makes the changes to what the file holds by now. */
     private void write() {
         due.set(false);
-        try {
-            Files.createDirectories(file.getParent());
-            AtomicFile.write(file, out -> values.store(out, "Prompt Sparrow"));
-        } catch (IOException | FileProblem notKept) {
-            LoggerFactory.getLogger(Settings.class).warn("settings cannot be written to {}", file, notKept);
+        synchronized (changes) {
+            Properties there = read();
+            changes.forEach(change -> change.accept(there));
+            try {
+                Files.createDirectories(file.getParent());
+                AtomicFile.write(file, out -> there.store(out, "Prompt Sparrow"));
+                changes.clear();
+                values.clear();
+                values.putAll(there);
+            } catch (IOException | FileProblem notKept) {
+                LoggerFactory.getLogger(Settings.class).warn("settings cannot be written to {}", file, notKept); // with the next change it is tried again
+            }
         }
     }
 }

@@ -56,4 +56,23 @@ class FrameTest {
         settings.setTheme(Theme.DUSK);
         assertThat(due).hasSize(1);
     }
+
+    @Test
+    void two_running_copies_keep_each_others_settings() {
+        Path file = folder.resolve("shared.properties");
+        Settings one = new Settings(file);
+        Settings other = new Settings(file);
+        one.setMiddleC(3);
+        one.addRecent(Path.of("/a.sparrow"));
+        other.setKey("save", "Ctrl+K");
+        other.addRecent(Path.of("/b.sparrow"));
+        one.setFavourite("kit", "Tin Shed", true);
+        Settings after = new Settings(file);
+        assertThat(after.middleC()).isEqualTo(3);
+        assertThat(after.key("save")).contains("Ctrl+K");
+        assertThat(after.recent()).containsExactly(Path.of("/b.sparrow"), Path.of("/a.sparrow"));
+        assertThat(after.isFavourite("kit", "Tin Shed")).isTrue();
+        one.setFavourite("kit", "Tin Shed", false);
+        assertThat(new Settings(file).isFavourite("kit", "Tin Shed")).isFalse();
+    }
 }

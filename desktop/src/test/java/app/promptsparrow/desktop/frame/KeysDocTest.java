@@ -9,6 +9,7 @@ import app.promptsparrow.desktop.command.KeyTable;
 import app.promptsparrow.desktop.player.Player;
 import app.promptsparrow.desktop.session.ProjectStore;
 import app.promptsparrow.desktop.session.Settings;
+import app.promptsparrow.desktop.session.Workers;
 import app.promptsparrow.devices.MidiPorts;
 import app.promptsparrow.engine.Engine;
 import app.promptsparrow.project.Project;
@@ -42,7 +43,7 @@ class KeysDocTest {
         Player player = new Player(new Engine(48_000), Runnable::run, Runnable::run);
         return WaitForAsyncUtils.waitForAsyncFx(10_000, () -> {
             MainView frame = new Assembly(new ProjectStore(Project.untitled()), player,
-                    new Settings(folder.resolve("settings")), Runnable::run, Runnable::run, MidiPorts.NONE, Optional.empty()).frame();
+                    new Settings(folder.resolve("settings")), Workers.of(Runnable::run, Runnable::run), MidiPorts.NONE, Optional.empty()).frame();
             return frame.views().stream().map(frame::keyTable).toList();
         });
     }

@@ -53,7 +53,7 @@ public final class Sessions {
                 throw new AssertionError(sentence);
             }
         };
-        return new Session(store, player, new Jobs(Runnable::run, Runnable::run, questions::problem), new Settings(noFile()), questions);
+        return new Session(store, player, new Jobs(Workers.of(Runnable::run, Runnable::run), questions::problem), new Settings(noFile()), questions);
     }
 
     private static Path noFile() {
