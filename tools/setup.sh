@@ -35,7 +35,7 @@ use_unicode() { # names of files outside ASCII cannot be said in a locale withou
 export_class_path() { # the jars as packaged; JavaFX goes on the module path
   SPARROW_CLASSES=
   for module in desktop cli paper devices core; do
-    SPARROW_CLASSES+=$(echo "$root/$module/target/$module"-[0-9]*.jar):
+    SPARROW_CLASSES+=$(ls "$root/$module/target/$module"-[0-9]*.jar):
   done
   for jar in "$root"/desktop/target/lib/*.jar; do SPARROW_CLASSES+=$jar:; done
   export SPARROW_CLASSES
@@ -59,8 +59,13 @@ collector() {
 # to the system (a flag that not every Java knows); the toolkit keeps no pictures of backgrounds, 8 MiB of them, that are quicker
 # painted than fetched; the compiler steps back behind what is heard and shown, as the workers do, or it would take a core to itself
 # whenever something is done for the first time.
-window_options() {
-  echo "-p $root/desktop/target/javafx --add-modules javafx.controls $(collector) -Xms26m -Xmx768m -XX:MaxDirectMemorySize=2304m -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=8 -Xss512k -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=1000 -Xshare:auto -Xlog:disable -Xlog:all=error:stderr"
+window_options() { # into the array OPTIONS, since the path of a folder may hold blanks
+  local -a collects
+  read -r -a collects <<<"$(collector)"
+  OPTIONS=(-p "$root/desktop/target/javafx" --add-modules javafx.controls "${collects[@]}" -Xms26m -Xmx768m -XX:MaxDirectMemorySize=2304m
+    -XX:+UnlockDiagnosticVMOptions -XX:-PrintWarnings -XX:ThreadPriorityPolicy=1 -XX:CompilerThreadPriority=8 -Xss512k
+    -Dprism.dirtyregioncount=40 -Dprism.disableRegionCaching=true -XX:+IgnoreUnrecognizedVMOptions -XX:TrimNativeHeapInterval=1000
+    -Xshare:auto -Xlog:disable -Xlog:all=error:stderr)
 }
 
 # How the C library keeps what the window's native parts and the compiler need for a while: in two places instead of one for each
@@ -69,15 +74,19 @@ export MALLOC_ARENA_MAX=2 MALLOC_TRIM_THRESHOLD_=131072
 
 archive=$root/desktop/target/sparrow.jsa
 
-prepare_archive() { # a class archive makes every later start faster; without it the program starts all the same
-  [ -s "$archive" ] && [ "$archive" -nt "$root/desktop/target/built" ] && return 0
+prepare_archive() { # a class archive makes every later start faster; without it the program starts all the same. Each Java has its own.
+  local java
+  java=$(readlink -f "$(command -v java)")
+  [ -s "$archive" ] && [ "$archive" -nt "$root/desktop/target/built" ] && [ "$(cat "$archive.java" 2>/dev/null)" = "$java" ] && return 0
   echo "preparing a faster start …" >&2
   rm -f "$archive"
   ( # where it can be, on a display of its own: a window that comes and goes by itself is not for the user's
     if command -v Xvfb >/dev/null; then start_display; fi
-    java $(window_options) -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenComplete=true \
+    window_options
+    java "${OPTIONS[@]}" -XX:ArchiveClassesAtExit="$archive" -Dprompt-sparrow.tellWhenUsable=true -Dprompt-sparrow.exitWhenComplete=true \
       -cp "$SPARROW_CLASSES" app.promptsparrow.desktop.Launcher demo >/dev/null 2>&1
   ) || rm -f "$archive"
+  [ ! -s "$archive" ] || echo "$java" >"$archive.java"
 }
 
 build() { # build MODULE : packages a module and what it needs, if sources have changed since

@@ -14,4 +14,12 @@ class LauncherTest {
         assertThat(Launcher.opensWindow("info", "Wake.sparrow")).isFalse();
         assertThat(Launcher.opensWindow("--help")).isFalse();
     }
+
+    @Test
+    void a_project_that_is_not_there_is_told_in_a_sentence() {
+        assertThat(Launcher.missing("no/such.sparrow").orElseThrow()).startsWith("no/such.sparrow: there is no such file");
+        assertThat(Launcher.missing("demo")).isEmpty();
+        assertThat(Launcher.missing()).isEmpty();
+        assertThat(Launcher.missing("info", "no/such.sparrow")).isEmpty();
+    }
 }
