@@ -215,7 +215,9 @@ class CommandLineTest {
         assertThat(run("song", path("s.sparrow"), "--list")).isZero();
         assertThat(out.toString()).contains("Crossing: 14 bars").contains("bars 3 to 8  0:05  Wake x3 fill Wake fill").contains("Gulls x2").contains("rests: Kick 1-1");
         assertThat(ProjectFile.open(Path.of(path("s.sparrow"))).songs().get(1).entries()).hasSize(4);
+        String lasts = out.toString().replaceAll("(?s).*Crossing: 14 bars, (\\d+:\\d\\d).*", "$1");
         assertThat(run("midi", path("s.sparrow"), path("s.mid"), "--song", "crossing")).isZero();
+        assertThat(out.toString()).as("one duration, however it is asked").contains(", " + lasts + ", ");
         assertThat(run("song", demo, path("t.sparrow"), "--make", "Wake x3, Fogg")).isEqualTo(1);
         assertThat(err.toString()).contains("--make, at character 10").contains("'Fogg'");
         assertThat(run("song", demo, path("t.sparrow"), "--make", "Wake x1000")).isEqualTo(1);

@@ -8,7 +8,6 @@ import app.promptsparrow.midi.MidiOptions;
 import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.score.Score;
-import app.promptsparrow.text.Minutes;
 import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
 import java.nio.file.Path;
@@ -79,8 +78,7 @@ public final class MidiPlan {
         int moved = files.stream().mapToInt(file -> file.result.moved()).sum();
         long units = files.stream().map(Ready::piece).distinct().mapToLong(piece -> piece.score().length()).sum();
         Project project = files.get(0).piece.project();
-        long seconds = Math.round(project.tempo().toSeconds(units));
-        String text = String.format(Locale.ROOT, "%s, %d tracks, %s, %s, %d notes", Plural.of(files.size(), "file"), tracks, bars(), Minutes.of(seconds), notes);
+        String text = String.format(Locale.ROOT, "%s, %d tracks, %s, %s, %d notes", Plural.of(files.size(), "file"), tracks, bars(), project.tempo().minutes(units), notes);
         if (merged > 0) {
             text += "; " + merged + " that start together on one key are left out, the loudest stays";
         }

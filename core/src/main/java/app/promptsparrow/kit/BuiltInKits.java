@@ -140,7 +140,7 @@ public final class BuiltInKits {
 
     /** All rows by so much: a kit of short or of long sounds is to be as loud as the others under the same beat. */
     private static Kit louder(double db, Kit kit) {
-        return kit.withRows(kit.rows().stream().map(row -> row.withStrip(row.strip().withLevelDb(row.strip().levelDb() + db))).toList());
+        return kit.withRows(kit.rows().stream().map(row -> row.withStrip(row.strip().withLevelDb(Math.rint((row.strip().levelDb() + db) * 10) / 10))).toList());
     }
 
     private static Row closed(int id, String name, Recipe hat, double pan) {

@@ -1,5 +1,6 @@
 package app.promptsparrow.midi;
 
+import app.promptsparrow.text.Plural;
 import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Meter;
 import app.promptsparrow.time.Tempo;
@@ -40,6 +41,9 @@ final class SmfReader {
     private long meterTick = Long.MAX_VALUE;
     private int tempi;
     private int meters;
+    private int overlapping;
+    private int endless;
+    private int empty;
 
     // the track that is read
     private int end;
@@ -138,6 +142,7 @@ final class SmfReader {
         }
         for (int key = 0; key < KEYS; key++) { // notes without an end last as long as the track
             for (int note = firstOf[key]; note >= 0; note = nextOf[note]) {
+                endless++;
                 add(key, note, tick);
             }
         }
@@ -156,6 +161,10 @@ final class SmfReader {
         } else if ((command == 0x80 || command == 0x90) && firstOf[key] >= 0) {
             int note = firstOf[key];
             firstOf[key] = nextOf[note];
+            int next = nextOf[note];
+            if (next >= 0 && starts[next] > starts[note] && starts[next] < tick) {
+                overlapping++;
+            }
             add(key, note, tick);
         }
     }
@@ -179,6 +188,9 @@ final class SmfReader {
     }
 
     private void add(int key, int note, long tick) {
+        if (tick <= starts[note]) {
+            empty++;
+        }
         notes.add(new MidiNote(starts[note], Math.max(tick, starts[note] + 1), (key >> 7) + 1, key & 0x7F, velocities[note]));
     }
 
@@ -258,6 +270,9 @@ final class SmfReader {
         if (meterRemark != null) {
             remarks.add(meterRemark);
         }
+        tell(remarks, overlapping, "begins while its key is still held, and the one before is taken to end first", "begin while their keys are still held, and the ones before are taken to end first");
+        tell(remarks, endless, "has no end and lasts as long as its track", "have no end and last as long as their tracks");
+        tell(remarks, empty, "ends where it begins and was made a tick long", "end where they begin and were made a tick long");
         long[] tickUnits = tickUnits();
         if ((double) endTick * tickUnits[0] / tickUnits[1] > Long.MAX_VALUE / 8.0) {
             throw new MidiException("it lasts longer than music can");
@@ -271,9 +286,18 @@ final class SmfReader {
                 carried != null && !untouched, tempi > 1, meters > 1, remarks);
     }
 
+    private static void tell(List<String> remarks, int count, String one, String many) {
+        if (count > 0) {
+            remarks.add(Plural.of(count, "note") + " " + (count == 1 ? one : many));
+        }
+    }
+
     /** A file without a tempo, or with SMPTE time, has 120 quarters a minute: that is what keeps its speed. */
     private Tempo tempo(List<String> remarks) {
-        if (division < 0 || tempi == 0 || micros == 0) {
+        if (division > 0 && tempi > 0 && micros == 0) {
+            remarks.add("its tempo is no time at all for a quarter note; " + MidiFile.USUAL_TEMPO.text() + " is taken");
+        }
+        if (division < 0 || micros == 0) {
             return MidiFile.USUAL_TEMPO;
         }
         long milliBpm = GridTime.roundHalfUp(60_000_000_000L, micros);

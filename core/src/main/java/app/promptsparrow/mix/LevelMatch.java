@@ -36,7 +36,7 @@ public final class LevelMatch {
     private static final int BASS_NOTE = 33;
     /** A row that cannot be measured has nothing to say. */
     private static final double SILENT_LUFS = -65;
-    private static final double GRAIN_DB = 0.1;
+    private static final double GRAINS_A_DB = 10;
 
     private LevelMatch() {
     }
@@ -68,8 +68,8 @@ public final class LevelMatch {
             double loudness = place.isEmpty() ? SILENT_LUFS : loudness(project, row, sounds);
             if (loudness > SILENT_LUFS) {
                 double db = row.strip().levelDb() + place.getAsDouble() - loudness;
-                double clean = Math.max(-60, Math.min(Strip.MOST_DB, Math.rint(db / GRAIN_DB) * GRAIN_DB));
-                if (Math.abs(clean - row.strip().levelDb()) >= GRAIN_DB / 2) {
+                double clean = Math.max(-60, Math.min(Strip.MOST_DB, Math.rint(db * GRAINS_A_DB) / GRAINS_A_DB)); // divided, so that it is the number that is written with one digit
+                if (Math.abs(clean - row.strip().levelDb()) >= 0.5 / GRAINS_A_DB) {
                     matched.put(row.id(), row.strip().withLevelDb(clean));
                 }
             }

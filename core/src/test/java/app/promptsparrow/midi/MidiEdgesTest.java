@@ -183,6 +183,16 @@ class MidiEdgesTest {
         assertThat(track(0, 0xFF, 0x51, 3, 0x98, 0x96, 0x80).remarks()).containsExactly("its tempo is outside 20 to 400 BPM; 20 is taken");
         assertThat(track(0, 0xFF, 0x51, 3, 0, 1, 0).remarks()).containsExactly("its tempo is outside 20 to 400 BPM; 400 is taken");
         assertThat(track(0, 0xFF, 0x51, 3, 0, 0, 0).tempo()).isEqualTo(new Tempo(120_000));
+        assertThat(track(0, 0xFF, 0x51, 3, 0, 0, 0).remarks()).containsExactly("its tempo is no time at all for a quarter note; 120 is taken");
+    }
+
+    @Test
+    void notes_whose_ends_had_to_be_guessed_are_told() throws Exception {
+        assertThat(track(0, 0x90, 40, 90, 10, 0x90, 40, 80, 10, 0x80, 40, 0, 10, 0x80, 40, 0).remarks())
+                .containsExactly("1 note begins while its key is still held, and the one before is taken to end first");
+        assertThat(track(0, 0x90, 40, 90, 10, 0x90, 40, 80, 0, 0x80, 40, 0, 10, 0x80, 40, 0).remarks()).as("one after the other, the beginning written first").isEmpty();
+        assertThat(track(0, 0x90, 40, 90, 0, 0x80, 40, 0).remarks()).containsExactly("1 note ends where it begins and was made a tick long");
+        assertThat(track(0, 0x90, 40, 90, 0, 0x90, 41, 90, 10, 0xC0, 1).remarks()).containsExactly("2 notes have no end and last as long as their tracks");
     }
 
     @Test

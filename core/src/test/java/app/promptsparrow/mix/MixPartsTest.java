@@ -220,6 +220,7 @@ class MixPartsTest {
         for (Row row : even.kit().rows()) {
             LevelMatch.usual(row.family()).ifPresent(usual -> assertThat(LevelMatch.loudness(even, row, SOUNDS)).as(row.name()).isCloseTo(usual, within(0.6)));
         }
+        assertThat(matched.values()).as("tenths, written as such").allSatisfy(strip -> assertThat(String.valueOf(strip.levelDb())).matches("-?\\d+\\.\\d"));
         assertThat(LevelMatch.of(even, SOUNDS, () -> false).keySet()).as("what is in its place stays").hasSizeLessThanOrEqualTo(2);
         assertThat(LevelMatch.usualVelocity(demo, demo.kit().rowNamed("Kick").orElseThrow().id())).isBetween(64, 127);
     }
