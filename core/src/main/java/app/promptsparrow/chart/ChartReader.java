@@ -101,7 +101,7 @@ public final class ChartReader {
         }
         if (line.take('#')) {
             String name = onOneLine(line.title());
-            if (name.isBlank() || !name.equals(Names.of(name, ""))) {
+            if (!Names.isName(name)) {
                 throw line.error("expected a title of 1 to " + Names.MOST + " characters after '#'");
             }
             if (begun && titled || begun && !rows.isEmpty()) {
@@ -255,7 +255,7 @@ public final class ChartReader {
         if (known.isPresent()) {
             return known.get();
         }
-        if (name.isEmpty() || !name.equals(Names.of(name, ""))) {
+        if (!Names.isName(name)) {
             throw line.errorAt(at, "expected a row's name before '|'");
         }
         if (kit.rows().size() == Kit.MAX_ROWS) {

@@ -19,12 +19,21 @@ public final class Names {
 
     /** Refuses an empty, too long, many-lined or broken name with a sentence that begins with {@code what}. */
     public static void check(String what, String name) {
-        if (name.isBlank() || name.length() > MOST || name.chars().anyMatch(Character::isISOControl)) {
+        if (!isOneLine(name)) {
             throw new IllegalArgumentException(what + " is 1 to " + MOST + " characters on one line");
         }
         if (!isWhole(name)) {
             throw new IllegalArgumentException(what + " holds half of a character; type it again");
         }
+    }
+
+    /** Whether {@link #check} would take it. */
+    public static boolean isName(String text) {
+        return isOneLine(text) && isWhole(text);
+    }
+
+    private static boolean isOneLine(String name) {
+        return !name.isBlank() && name.length() <= MOST && name.chars().noneMatch(Character::isISOControl);
     }
 
     /** Whether no surrogate stands alone, which no file could keep. */
