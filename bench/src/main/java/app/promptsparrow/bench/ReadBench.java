@@ -16,10 +16,13 @@ import app.promptsparrow.project.Song;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadMXBean;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -54,6 +57,13 @@ final class ReadBench {
             figures.add(Figure.atMost("P8-banks", "a project of half a million empty banks refused", refused(() -> ProjectFile.open(banks)), "s", 2));
             Path unfolds = zip(folder.resolve("unfolds.sparrow"), "[],".repeat(100), (80 << 20) / 300);
             figures.add(Figure.atMost("P8-json-over", "a project of 80 MiB of JSON refused", refused(() -> ProjectFile.open(unfolds)), "s", 2));
+            for (boolean whole : new boolean[] {false, true}) {
+                for (String name : List.of("unknown-%d", "samples/%064x.wav")) {
+                    Path zeros = zeros(folder.resolve("zeros.sparrow"), name, whole);
+                    figures.add(Figure.atMost("P8-container", "5.4 GB of zeros as '" + name + "'" + (whole ? "" : ", cut off") + ", refused, processor time",
+                            processor(() -> refused(() -> ProjectFile.openVersion(zeros))), "s", 2));
+                }
+            }
             Project dense = dense();
             figures.add(Figure.atMost("P8-export", "999 repeats of a dense pattern refused as MIDI", refused(() -> MidiPlan.of(dense, new Choice.OnePattern(new SlotRef(0, 0)),
                     OptionalInt.of(999), MidiOptions.USUAL)), "s", 2));
@@ -107,6 +117,13 @@ final class ReadBench {
         return (System.nanoTime() - start) / SECOND_NS;
     }
 
+    private static double processor(Work work) throws Exception {
+        ThreadMXBean threads = ManagementFactory.getThreadMXBean();
+        long start = threads.getCurrentThreadCpuTime();
+        work.run();
+        return (threads.getCurrentThreadCpuTime() - start) / SECOND_NS;
+    }
+
     private static double refused(Work work) throws Exception {
         return seconds(() -> {
             try {
@@ -143,6 +160,25 @@ final class ReadBench {
                 zip.write(bytes);
             }
             zip.write("null]}".getBytes(StandardCharsets.US_ASCII));
+        }
+        return path;
+    }
+
+    /** A container of a few megabytes that unfolds to a thousand times as much; with or without its list at the end. */
+    private static Path zeros(Path path, String name, boolean whole) throws IOException {
+        int entries = 80;
+        try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(path))) {
+            byte[] mebibyte = new byte[1 << 20];
+            for (int i = 0; i < entries; i++) {
+                zip.putNextEntry(new ZipEntry(String.format(name, i)));
+                for (int times = 0; times < 64; times++) {
+                    zip.write(mebibyte);
+                }
+            }
+        }
+        if (!whole) {
+            byte[] all = Files.readAllBytes(path);
+            Files.write(path, Arrays.copyOf(all, all.length - 22 - 40 * entries));
         }
         return path;
     }

@@ -21,6 +21,7 @@ import app.promptsparrow.sample.SoundFileException;
 import app.promptsparrow.sfz.SfzReader;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -38,7 +39,34 @@ import java.util.zip.ZipOutputStream;
 public final class Readers {
 
     /** The readers, by the first byte. */
-    public enum Kind { JSON, PROJECT, KIT, MIDI, SOUND, SFZ, CHART, PROMPT, SONG, CARRIED }
+    public enum Kind {
+        JSON, PROJECT, KIT, MIDI, SOUND, SFZ, CHART, PROMPT, SONG, CARRIED,
+        /** One decoder alone: the input begins as its files do, whatever it held there. */
+        WAV("RIFF....WAVE"), AIFF("FORM....AIFF"), FLAC("fLaC"), OGG("OggS"), MP3("\u00ff\u00fb");
+
+        private final String begin;
+
+        Kind() {
+            this("");
+        }
+
+        Kind(String begin) {
+            this.begin = begin;
+        }
+
+        boolean isDecoder() {
+            return !begin.isEmpty();
+        }
+
+        private InputStream begun(byte[] data) {
+            for (int i = 0; i < Math.min(begin.length(), data.length); i++) {
+                if (begin.charAt(i) != '.') {
+                    data[i] = (byte) begin.charAt(i);
+                }
+            }
+            return new ByteArrayInputStream(data);
+        }
+    }
 
     private static final Project OPEN = DemoProject.make();
     private static final Project SAME = DemoProject.make();
@@ -92,7 +120,7 @@ public final class Readers {
                 ImportPlan.ofMidi(midi, Optional.empty());
                 Arrival.ofMidi(midi, OPEN, Watch.NOBODY);
             }
-            case SOUND -> SampleReader.read(new ByteArrayInputStream(data), RATE, () -> false);
+            case SOUND, WAV, AIFF, FLAC, OGG, MP3 -> SampleReader.read(kind.begun(data), RATE, () -> false);
             case SFZ -> SfzReader.open(file("f.sfz", data));
             case CHART -> ChartReader.read(text(data), BuiltInKits.deckhand());
             case PROMPT -> PromptReader.read(text(data), OPEN, OPEN.at(DemoProject.FIRST_SHOWN).orElseThrow());

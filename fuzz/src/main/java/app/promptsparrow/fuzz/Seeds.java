@@ -26,6 +26,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.SortedMap;
@@ -68,12 +69,14 @@ public final class Seeds {
             wav.writeBytes(WavWriter.header(64, 44_100, format));
             wav.writeBytes(new byte[64 * 2 * format.bytes()]);
             seed(folder, Readers.Kind.SOUND, format.name(), wav.toByteArray());
+            seed(folder, Readers.Kind.WAV, format.name(), wav.toByteArray());
         }
         hex(folder, "aiff", "464f524d 00000036 41494646 434f4d4d 00000012 0001 00000004 0010 400eac44000000000000 53534e44 00000010 00000000 00000000 0001000200030004");
         hex(folder, "au", "2e736e64 00000018 00000008 00000003 0000ac44 00000001 0001000200030004");
         hex(folder, "flac", "664c6143 80000022 1000 1000 000000 000000 0ac440f0 00000040 00000000000000000000000000000000 fff8c908 00000000");
         hex(folder, "ogg", "4f676753 00 02 0000000000000000 01000000 00000000 00000000 01 1e 01766f72626973 00000000 01 44ac0000 00000000 00000000 00000000 b8 01");
         hex(folder, "mp3", "fffb9000 00000000 00000000 00000000 00000000 00000000 00000000 00000000 00000000");
+        encoded(folder);
         text(folder, Readers.Kind.SFZ, "sfz", "<control>\n#define $K 36\n<group> off_by=1 seq_length=2\n<region> sample=a.wav key=$K lovel=1 hivel=90 volume=-3 pan=10\n<region> sample=b.wav lokey=c3 hikey=c4 pitch_keycenter=c3\n");
         text(folder, Readers.Kind.CHART, "chart", ChartWriter.write(small, List.of(small.at(new SlotRef(0, 0)).orElseThrow())).text());
         text(folder, Readers.Kind.PROMPT, "prompt", "kick quarters, snare backbeat accent, closed hat 8ths roll 3 late 12ms, bass A1 1 3, swing 57");
@@ -95,8 +98,33 @@ public final class Seeds {
         }
     }
 
+    /** A sound for the reader that tells kinds apart, and for its own decoder. */
     private static void hex(Path folder, String name, String hex) throws IOException {
-        seed(folder, Readers.Kind.SOUND, name, HexFormat.of().parseHex(hex.replace(" ", "")));
+        sound(folder, name, HexFormat.of().parseHex(hex.replace(" ", "")));
+    }
+
+    private static void sound(Path folder, String name, byte[] data) throws IOException {
+        seed(folder, Readers.Kind.SOUND, name, data);
+        for (Readers.Kind kind : Readers.Kind.values()) {
+            if (kind.isDecoder() && name.startsWith(kind.name().toLowerCase(Locale.ROOT))) {
+                seed(folder, kind, name, data);
+            }
+        }
+    }
+
+    /** Whole sounds of a tenth of a second: what stands in our own hand above has a beginning only. Without the encoder they are left out. */
+    private static void encoded(Path folder) throws IOException {
+        for (String name : List.of("flac", "ogg", "mp3", "aiff")) {
+            try {
+                Process encoder = new ProcessBuilder("ffmpeg", "-nostdin", "-v", "error", "-f", "lavfi", "-i", "anoisesrc=d=0.1:r=11025:seed=3", "-f", name, "-").start();
+                byte[] data = encoder.getInputStream().readAllBytes();
+                if (data.length > 0) {
+                    sound(folder, name + "-whole", data);
+                }
+            } catch (IOException missing) {
+                return;
+            }
+        }
     }
 
     private static void text(Path folder, Readers.Kind kind, String name, String text) throws IOException {
