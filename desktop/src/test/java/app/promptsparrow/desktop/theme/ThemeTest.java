@@ -12,7 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** Controls get their colours from style sheets, pictures from a theme: both have to be the same ones. */
-class ThemeTest {
+public class ThemeTest {
 
     @ParameterizedTest
     @EnumSource(Theme.class)
@@ -70,7 +70,7 @@ class ThemeTest {
     }
 
     /** The contrast ratio of the Web Content Accessibility Guidelines 2.1, 1.4.3. */
-    private static double contrast(Color a, Color b) {
+    public static double contrast(Color a, Color b) {
         double x = luminance(a);
         double y = luminance(b);
         return (Math.max(x, y) + 0.05) / (Math.min(x, y) + 0.05);

@@ -4,13 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.promptsparrow.desktop.session.KeyChange;
 import app.promptsparrow.desktop.session.Questions;
+import app.promptsparrow.desktop.theme.ThemeTest;
 import app.promptsparrow.project.Key;
 import app.promptsparrow.project.Project;
 import java.nio.file.Files;
 import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
+import javafx.scene.paint.Color;
+import javafx.scene.paint.Paint;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 
@@ -85,8 +89,14 @@ class QuestionWindowTest extends RealWindow {
     void f6_begins_at_an_answer_by_which_nothing_is_lost(FxRobot robot) throws Exception {
         interact(() -> session.questions().ask("It was changed.", List.of(Questions.Answer.discarding("Read it again", () -> problems.add("read")),
                 new Questions.Answer("Keep", () -> problems.add("kept")), Questions.Answer.none("Cancel"))));
+        Button keep = robot.lookup("#answer-2").queryButton();
+        Paint ground = keep.getBackground().getFills().get(0).getFill();
+        assertThat(ThemeTest.contrast((Color) keep.getTextFill(), (Color) ground)).as("its text can be read").isGreaterThanOrEqualTo(4.5);
+        Paint without = keep.getBorder().getStrokes().get(0).getTopStroke();
         robot.push(KeyCode.F6);
-        assertThat(robot.lookup("#answer-2").queryButton().isFocused()).isTrue();
+        assertThat(keep.isFocused()).isTrue();
+        robot.interact(keep::applyCss);
+        assertThat(keep.getBorder().getStrokes().get(0).getTopStroke()).as("the ring of the keys").isNotEqualTo(without);
         robot.push(KeyCode.LEFT).push(KeyCode.RIGHT).push(KeyCode.RIGHT).push(KeyCode.LEFT).push(KeyCode.ENTER);
         settle();
         assertThat(problems).containsExactly("kept");
