@@ -215,15 +215,18 @@ public final class News {
 
     /** Hands on the levels up to a frame since the last call; those that came too fast are left out. For one reader. */
     public void takeLevels(long toFrame, LevelSink sink) {
-        long written = levelCount.getAcquire();
-        for (levelRead = Math.max(levelRead, written - LEVELS / 2); levelRead < written; levelRead++) {
+        for (levelRead = Math.max(levelRead, levelCount.getAcquire() - LEVELS / 2); levelRead < levelCount.getAcquire(); levelRead++) {
             int cell = (int) (levelRead % LEVELS) * LEVEL_FIELDS;
             long frame = levels.getAcquire(cell);
-            if (frame + LEVEL_FRAMES > toFrame) {
-                return;
-            }
             long both = levels.getAcquire(cell + 1);
-            sink.level(frame, Float.intBitsToFloat((int) (both >> 32)), Float.intBitsToFloat((int) both));
+            long ahead = levelCount.getAcquire() - levelRead;
+            if (ahead >= LEVELS) { // written over while it was read
+                levelRead += ahead - LEVELS / 2 - 1;
+            } else if (frame + LEVEL_FRAMES > toFrame) {
+                return;
+            } else {
+                sink.level(frame, Float.intBitsToFloat((int) (both >> 32)), Float.intBitsToFloat((int) both));
+            }
         }
     }
 
@@ -249,37 +252,43 @@ public final class News {
 
         /** Hands on all strikes up to a frame that were not read before. */
         public void takeUpTo(long frame, StrikeSink sink) {
-            take(frame, (struck, cell) -> {
-                long what = strikes.getAcquire(cell + 1);
-                if ((int) what == LET_GO) {
-                    return;
+            take(frame, (struck, what, pattern, how, gate) -> {
+                if ((int) what != LET_GO) {
+                    sink.strike(struck, (int) (what >> 32), (int) what, (int) pattern);
                 }
-                sink.strike(struck, (int) (what >> 32), (int) what, (int) strikes.getAcquire(cell + 2));
             });
         }
 
         /** The same, as notes. */
         public void takeNotes(long frame, NoteSink sink) {
-            take(frame, (struck, cell) -> {
-                long how = strikes.getAcquire(cell + 3);
-                sink.note(struck, (int) (strikes.getAcquire(cell + 1) >> 32), (int) (how >> 32), (int) how, strikes.getAcquire(cell + 4));
-            });
+            take(frame, (struck, what, pattern, how, gate) -> sink.note(struck, (int) (what >> 32), (int) (how >> 32), (int) how, gate));
         }
 
-        private void take(long frame, Cell sink) {
-            long written = strikeCount.getAcquire();
-            if (written - next > STRIKES / 2) {
-                lost += written - next - STRIKES / 2;
-                next = written - STRIKES / 2;
-            }
-            while (next < written) {
+        private void take(long frame, Fields sink) {
+            skip(strikeCount.getAcquire() - next - STRIKES / 2);
+            while (next < strikeCount.getAcquire()) {
                 int cell = (int) (next % STRIKES) * STRIKE_FIELDS;
                 long struck = strikes.getAcquire(cell);
-                if (struck > frame) {
+                long what = strikes.getAcquire(cell + 1);
+                long pattern = strikes.getAcquire(cell + 2);
+                long how = strikes.getAcquire(cell + 3);
+                long gate = strikes.getAcquire(cell + 4);
+                long ahead = strikeCount.getAcquire() - next;
+                if (ahead >= STRIKES) { // written over while it was read
+                    skip(ahead - STRIKES / 2);
+                } else if (struck > frame) {
                     return;
+                } else {
+                    next++;
+                    sink.take(struck, what, pattern, how, gate);
                 }
-                sink.strike(struck, cell);
-                next++;
+            }
+        }
+
+        private void skip(long count) {
+            if (count > 0) {
+                lost += count;
+                next += count;
             }
         }
 
@@ -289,8 +298,9 @@ public final class News {
         }
     }
 
-    private interface Cell {
-        void strike(long frame, int cell);
+    /** A strike as it lies in the ring. */
+    private interface Fields {
+        void take(long frame, long what, long pattern, long how, long gate);
     }
 
     public Reader reader() {
