@@ -430,9 +430,7 @@ class KitWindowTest extends WindowUnderTest {
         settle();
         double head = robot.lookup("#row-" + low.value()).query().localToScene(0, 0).getY();
         robot.moveTo("#row-" + low.value() + " .label");
-        robot.clickOn(MouseButton.PRIMARY);
-        settle();
-        robot.clickOn(MouseButton.PRIMARY);
+        robot.clickOn(MouseButton.PRIMARY).clickOn(MouseButton.PRIMARY);
         robot.sleep(800);
         assertThat(robot.lookup("#row-" + low.value()).query().localToScene(0, 0).getY()).as("the name is typed where it stands").isEqualTo(head);
         robot.write("Ladder");
