@@ -352,7 +352,7 @@ class WindowTest extends RealWindow {
         robot.clickOn(at(robot, KICK, 0));
         robot.push(KeyCode.CONTROL, KeyCode.S);
         until(() -> !problems.isEmpty());
-        assertThat(problems.get(0)).contains("x.sparrow").contains("no such file or folder");
+        assertThat(problems.get(0)).contains("x.sparrow").contains("there is no folder " + folder.resolve("no/such/folder"));
         assertThat(store.hasUnsavedWork()).isTrue();
         assertThat(ProjectFile.isProject(answer)).isFalse();
     }
