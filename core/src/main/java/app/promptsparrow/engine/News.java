@@ -207,24 +207,33 @@ public final class News {
 
     /** Hands on the steps of loudness since the last call, see {@link Loudness.Blocks}. For one reader. */
     public void takeLoudness(DoubleConsumer sink) {
-        long written = loudnessCount.getAcquire();
-        for (loudnessRead = Math.max(loudnessRead, written - LOUDNESS_STEPS / 2); loudnessRead < written; loudnessRead++) {
-            sink.accept(Double.longBitsToDouble(loudness.getAcquire((int) (loudnessRead % LOUDNESS_STEPS))));
+        loudnessRead = Math.max(loudnessRead, loudnessCount.getAcquire() - LOUDNESS_STEPS / 2);
+        while (loudnessRead < loudnessCount.getAcquire()) {
+            double power = Double.longBitsToDouble(loudness.getAcquire((int) (loudnessRead % LOUDNESS_STEPS)));
+            long ahead = loudnessCount.getAcquire() - loudnessRead;
+            if (ahead >= LOUDNESS_STEPS) { // written over while it was read
+                loudnessRead += ahead - LOUDNESS_STEPS / 2;
+            } else {
+                loudnessRead++;
+                sink.accept(power);
+            }
         }
     }
 
     /** Hands on the levels up to a frame since the last call; those that came too fast are left out. For one reader. */
     public void takeLevels(long toFrame, LevelSink sink) {
-        for (levelRead = Math.max(levelRead, levelCount.getAcquire() - LEVELS / 2); levelRead < levelCount.getAcquire(); levelRead++) {
+        levelRead = Math.max(levelRead, levelCount.getAcquire() - LEVELS / 2);
+        while (levelRead < levelCount.getAcquire()) {
             int cell = (int) (levelRead % LEVELS) * LEVEL_FIELDS;
             long frame = levels.getAcquire(cell);
             long both = levels.getAcquire(cell + 1);
             long ahead = levelCount.getAcquire() - levelRead;
             if (ahead >= LEVELS) { // written over while it was read
-                levelRead += ahead - LEVELS / 2 - 1;
+                levelRead += ahead - LEVELS / 2;
             } else if (frame + LEVEL_FRAMES > toFrame) {
                 return;
             } else {
+                levelRead++;
                 sink.level(frame, Float.intBitsToFloat((int) (both >> 32)), Float.intBitsToFloat((int) both));
             }
         }

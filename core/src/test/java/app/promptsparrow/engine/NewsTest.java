@@ -17,6 +17,7 @@ class NewsTest {
             for (int i = 0; i < ALL; i++) {
                 news.moment(i, i + 1L, i + 2L, i + 3L, i + 4L, i);
                 news.strike(i, i, i, i, i, i, i);
+                news.loudness(i);
                 news.level(i * (long) News.LEVEL_FRAMES, i, i);
                 if (i % 3_000 == 0) {
                     LockSupport.parkNanos(500_000);
@@ -76,6 +77,26 @@ class NewsTest {
         } while (!over);
         writer.join();
         assertThat(last[1]).as("torn or out of order").isZero();
+        assertThat(last[0]).isEqualTo(ALL - 1);
+    }
+
+    @Test
+    void loudness_comes_in_order() throws Exception {
+        News news = new News(false);
+        AtomicBoolean done = new AtomicBoolean();
+        Thread writer = writer(news, done);
+        double[] last = {-1, 0};
+        boolean over;
+        do {
+            over = done.get();
+            news.takeLoudness(power -> {
+                last[1] += power <= last[0] ? 1 : 0;
+                last[0] = power;
+                dawdle((int) power);
+            });
+        } while (!over);
+        writer.join();
+        assertThat(last[1]).as("out of order").isZero();
         assertThat(last[0]).isEqualTo(ALL - 1);
     }
 
