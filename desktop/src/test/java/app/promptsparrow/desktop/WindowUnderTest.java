@@ -25,6 +25,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -139,6 +140,19 @@ public abstract class WindowUnderTest {
     /** Where work is done that no project file needs; one thread unless a test needs several. */
     protected Executor beside() {
         return worker;
+    }
+
+    /** Keeps the queue of file work busy until it is let go. */
+    protected final CountDownLatch busy() {
+        CountDownLatch go = new CountDownLatch(1);
+        worker.execute(() -> {
+            try {
+                go.await();
+            } catch (InterruptedException interrupted) {
+                Thread.currentThread().interrupt();
+            }
+        });
+        return go;
     }
 
     /** Who answers in place of the window's bar and the system's dialogs; a test of the bar asks the window itself. */

@@ -80,14 +80,7 @@ class ProjectFilesWindowTest extends WindowUnderTest {
     @Test
     void saving_three_times_at_once_asks_nothing_and_keeps_what_came_between(FxRobot robot) throws Exception {
         Path file = saved(robot, "mine.sparrow");
-        CountDownLatch busy = new CountDownLatch(1);
-        worker.execute(() -> {
-            try {
-                busy.await();
-            } catch (InterruptedException ended) {
-                Thread.currentThread().interrupt();
-            }
-        });
+        CountDownLatch busy = busy();
         for (int i = 1; i <= 3; i++) {
             setTempo(120 + i);
             robot.push(KeyCode.CONTROL, KeyCode.S);
@@ -106,14 +99,7 @@ class ProjectFilesWindowTest extends WindowUnderTest {
         try (OutputStream out = Files.newOutputStream(wav)) {
             WavWriter.write(out, new float[9_600], new float[9_600], 48_000, Pcm.Format.INT_16);
         }
-        CountDownLatch busy = new CountDownLatch(1);
-        worker.execute(() -> {
-            try {
-                busy.await();
-            } catch (InterruptedException ended) {
-                Thread.currentThread().interrupt();
-            }
-        });
+        CountDownLatch busy = busy();
         interact(() -> presenter.rowEditor().bring(List.of(wav), Optional.of(store.project().kit().rows().get(0).id())));
         answer = chart;
         menu(robot, "menu-bring-chart");

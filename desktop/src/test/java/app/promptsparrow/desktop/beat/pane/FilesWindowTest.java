@@ -33,19 +33,6 @@ class FilesWindowTest extends RealWindow {
         return answer;
     }
 
-    /** Keeps the queue of file work busy until it is let go. */
-    private CountDownLatch busy() {
-        CountDownLatch go = new CountDownLatch(1);
-        worker.execute(() -> {
-            try {
-                go.await();
-            } catch (InterruptedException interrupted) {
-                Thread.currentThread().interrupt();
-            }
-        });
-        return go;
-    }
-
     private void setTempo(double bpm) {
         interact(() -> store.apply(new ProjectEdit.SetTempo(Tempo.ofBpm(bpm))));
     }
