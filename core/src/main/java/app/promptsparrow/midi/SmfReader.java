@@ -277,7 +277,7 @@ final class SmfReader {
         if ((double) endTick * tickUnits[0] / tickUnits[1] > Long.MAX_VALUE / 8.0) {
             throw new MidiException("it lasts longer than music can");
         }
-        notes.sort(MidiNote.ORDER);
+        List<MidiNote> notes = MidiNote.sorted(this.notes);
         boolean untouched = carried != null && Arrays.equals(MidiNote.fingerprint(notes), 0, MidiFile.FINGERPRINT_BYTES,
                 carried, MidiFile.MARK.length, MidiFile.MARK.length + MidiFile.FINGERPRINT_BYTES);
         Optional<byte[]> pattern = untouched
