@@ -100,11 +100,7 @@ public final class Renderings {
 
     private synchronized SampleBuffer made(int cell) {
         SampleBuffer there = cells.get(cell);
-        if (there == null) {
-            there = onDemand.apply(cell);
-            cells.set(cell, there);
-        }
-        return there;
+        return there != null ? there : putIfMissing(cell, onDemand.apply(cell));
     }
 
     // --- filling ---
@@ -124,6 +120,12 @@ public final class Renderings {
 
     void put(int cell, SampleBuffer buffer) {
         cells.set(cell, buffer);
+    }
+
+    /** Puts a buffer where there is none. Answers what is there then. */
+    SampleBuffer putIfMissing(int cell, SampleBuffer buffer) {
+        SampleBuffer there = cells.compareAndExchange(cell, null, buffer);
+        return there == null ? buffer : there;
     }
 
     SampleBuffer get(int cell) {

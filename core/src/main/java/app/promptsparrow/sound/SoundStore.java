@@ -39,6 +39,8 @@ public final class SoundStore {
     private final SampleFiles files;
     /** Null on demand. */
     private final Executor worker;
+    /** What a sample that cannot be read has for frames. */
+    private final SampleBuffer silence = SampleBuffer.mono(new float[1]);
     /** By sound, the one asked for longest ago first. */
     private final Map<Sound, Renderings> all = new LinkedHashMap<>(64, 0.75f, true);
     private final Set<Sound> lookedFor = new HashSet<>();
@@ -47,6 +49,8 @@ public final class SoundStore {
     /** Of these one rendering is enough for now. */
     private List<Sound> soon = List.of();
     private boolean working;
+    /** How often samples came that may have been missing. */
+    private int arrivals;
     private Runnable whenHeard = () -> { };
 
     private SoundStore(int rateHz, Executor worker, Optional<SoundDisk> disk, SampleFiles files) {
@@ -118,21 +122,18 @@ public final class SoundStore {
             return read(sample);
         }
         if (sound instanceof ShiftedSound shifted) {
-            return PitchShift.of(unshifted(shifted.of(), cell), shifted.cents(), rateHz);
+            SampleBuffer made = made(shifted.of(), cell);
+            return made == silence ? silence : PitchShift.of(made, shifted.cents(), rateHz);
         }
         Renderings renderings = get(sound);
         return DrumSynth.render((Recipe) sound, rateHz, renderings.velocityOf(cell), renderings.variationOf(cell));
     }
 
     /** A rendering of a sound that is there, or made now and kept for the next shift. */
-    private SampleBuffer unshifted(Sound sound, int cell) {
+    private SampleBuffer made(Sound sound, int cell) {
         Renderings renderings = get(sound);
         SampleBuffer there = renderings.get(cell);
-        if (there == null) {
-            there = render(sound, cell);
-            renderings.put(cell, there);
-        }
-        return there;
+        return there != null ? there : renderings.putIfMissing(cell, render(sound, cell));
     }
 
     /** A sample's frames; one that cannot be read is silent, and {@link #failures} tells why. */
@@ -144,7 +145,11 @@ public final class SoundStore {
         } catch (SoundFileException damaged) {
             failures.put(sample, damaged.getMessage());
         }
-        return SampleBuffer.mono(new float[1]);
+        return silence;
+    }
+
+    private static Sound unshifted(Sound sound) {
+        return sound instanceof ShiftedSound shifted ? shifted.of() : sound;
     }
 
     /** Why a sample could not be read, in a few words that go on behind its name; empty if it could, or was not tried. */
@@ -158,27 +163,34 @@ public final class SoundStore {
     }
 
     /** Takes the frames of a sample that were read already, so that it is heard at once. */
-    public synchronized void give(SampleSound sample, SampleBuffer frames) {
-        failures.remove(sample.frames());
-        get(sample).put(0, frames);
+    public void give(SampleSound sample, SampleBuffer frames) {
+        synchronized (this) {
+            arrivals++;
+            forgetSilence(sample.frames());
+            get(sample).put(0, frames);
+        }
+        begin();
     }
 
     /** Has samples that could not be read be read again, now that files have arrived; what plays them already has them then. */
     public void retryFailures() {
-        List<Sound> inOrder;
-        List<Sound> next;
         synchronized (this) {
-            all.forEach((sound, silent) -> {
-                Sound of = sound instanceof ShiftedSound shifted ? shifted.of() : sound;
-                for (int cell = 0; of instanceof SampleSound && failures.containsKey(of) && cell < silent.count(); cell++) {
-                    silent.put(cell, null);
-                }
-            });
-            failures.clear();
-            inOrder = wanted;
-            next = soon;
+            arrivals++;
+            failures.keySet().forEach(this::forgetSilence);
         }
-        want(inOrder, next);
+        begin();
+    }
+
+    /** What a sample that could not be read has for frames goes, and that of the same one shifted. */
+    private void forgetSilence(Sound sample) {
+        failures.remove(sample);
+        all.forEach((sound, into) -> {
+            for (int cell = 0; unshifted(sound).equals(sample) && cell < into.count(); cell++) {
+                if (into.get(cell) == silence) {
+                    into.put(cell, null);
+                }
+            }
+        });
     }
 
     // --- in the background ---
@@ -203,7 +215,14 @@ public final class SoundStore {
             wanted.forEach(this::get);
             soon.forEach(this::get);
             forget();
-            if (working || nextJob() == null) {
+        }
+        begin();
+    }
+
+    /** Sets the worker to work, if there is any. */
+    private void begin() {
+        synchronized (this) {
+            if (worker == null || working || nextJob() == null) {
                 return;
             }
             working = true;
@@ -219,8 +238,8 @@ public final class SoundStore {
         working = false;
     }
 
-    /** A rendering to be made, or a sound to be looked for on disk if the cell is below 0. */
-    private record Job(Sound sound, Renderings into, int cell) {
+    /** A rendering to be made, or a sound to be looked for on disk if the cell is below 0. @param arrivals how often samples had come by then */
+    private record Job(Sound sound, Renderings into, int cell, int arrivals) {
     }
 
     private synchronized Job nextJob() {
@@ -233,7 +252,7 @@ public final class SoundStore {
             Renderings into = all.get(sound);
             int missing = into.firstMissing();
             if (missing >= 0) {
-                return new Job(sound, into, missing);
+                return new Job(sound, into, missing, arrivals);
             }
         }
         return null;
@@ -244,7 +263,7 @@ public final class SoundStore {
         for (Sound sound : sounds) {
             Renderings into = all.get(sound);
             if (!into.isReady()) {
-                return new Job(sound, into, disk.isPresent() && sound instanceof Recipe && !lookedFor.contains(sound) ? -1 : into.firstCell());
+                return new Job(sound, into, disk.isPresent() && sound instanceof Recipe && !lookedFor.contains(sound) ? -1 : into.firstCell(), arrivals);
             }
         }
         return null;
@@ -266,7 +285,7 @@ public final class SoundStore {
                 if (job.cell < 0) {
                     fill(job.into, disk.orElseThrow().read((Recipe) job.sound, rateHz));
                 } else {
-                    job.into.put(job.cell, render(job.sound, job.cell));
+                    put(job, render(job.sound, job.cell));
                     keepIfWhole(job);
                 }
                 if (!wasReady && job.into.isReady()) {
@@ -276,6 +295,19 @@ public final class SoundStore {
         } catch (RuntimeException | Error fault) {
             stopWorking();
             throw fault;
+        }
+    }
+
+    /** What was made is kept, unless a sample was not there that was given meanwhile, or that may be there by now: then it is made anew. */
+    private synchronized void put(Job job, SampleBuffer made) {
+        Sound of = unshifted(job.sound);
+        if (made == silence && job.arrivals != arrivals) {
+            forgetSilence(of);
+            return;
+        }
+        job.into.putIfMissing(job.cell, made);
+        if (get(of).get(0) != silence) {
+            failures.remove(of);
         }
     }
 

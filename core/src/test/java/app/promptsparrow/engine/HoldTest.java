@@ -181,4 +181,57 @@ class HoldTest {
         assertThat(peak(forgotten, 28 * second, 29 * second)).isGreaterThan(0.02f);
         assertThat(peak(forgotten, 32 * second, 33 * second)).as("no note is stuck for ever").isLessThan(0.001f);
     }
+
+    @Test
+    void many_hands_hold_and_let_go_at_once_and_in_the_end_nothing_is_held() throws Exception {
+        Project project = Project.untitled().withTempo(new Tempo(400_000));
+        Engine engine = new Engine(RATE);
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(project, List.of(new Playable.Piece(1, new Scores().of(project, new Source.Loop(new PatternId(1)))))));
+        engine.commands().play(1, 0);
+        List<Thread> hands = new ArrayList<>();
+        for (int hand = 0; hand < 4; hand++) {
+            int of = hand;
+            Random random = new Random(hand);
+            hands.add(new Thread(() -> {
+                for (int i = 0; i < 20_000; i++) {
+                    int slot = random.nextInt(Holds.SLOTS);
+                    engine.hold(slot, random.nextBoolean() ? null : new Hold(new RowId(1 + of), 40 + of, 100 * of, StepValue.SIXTEENTH.units() / (1 + random.nextInt(4)), SWUNG));
+                }
+            }));
+        }
+        hands.forEach(Thread::start);
+        News.Reader reader = engine.news().reader();
+        float[] left = new float[64];
+        float[] right = new float[64];
+        List<Long> torn = new ArrayList<>();
+        int strikes = 0;
+        while (hands.stream().anyMatch(Thread::isAlive)) {
+            strikes += held(engine, reader, left, right, torn);
+        }
+        for (int slot = 0; slot < Holds.SLOTS; slot++) {
+            engine.hold(slot, null);
+        }
+        held(engine, reader, left, right, torn); // what was mixed ahead of the output
+        for (int block = 0; block < 200; block++) {
+            assertThat(held(engine, reader, left, right, torn)).as("nothing is held any more").isZero();
+        }
+        assertThat(torn).as("a strike is of one hand").isEmpty();
+        assertThat(strikes).isPositive();
+        assertThat(engine.news().faults()).isZero();
+    }
+
+    /** Renders 4,096 frames. Answers how many strikes of held pads that told. */
+    private static int held(Engine engine, News.Reader reader, float[] left, float[] right, List<Long> torn) {
+        int[] count = {0};
+        for (int block = 0; block < 64; block++) {
+            engine.render(left, right, 64);
+        }
+        reader.takeNotes(Long.MAX_VALUE, (frame, row, velocity, cents, gate) -> {
+            count[0]++;
+            if (velocity != 39 + row || cents != 100 * (row - 1)) {
+                torn.add(frame);
+            }
+        });
+        return count[0];
+    }
 }

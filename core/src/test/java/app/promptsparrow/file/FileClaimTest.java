@@ -6,6 +6,9 @@ import java.io.BufferedReader;
 import java.io.InputStreamReader;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -49,6 +52,37 @@ class FileClaimTest {
         assertThat(says(third)).isEqualTo("mine");
         assertThat(FileClaim.of(file, open)).isEmpty();
         third.destroyForcibly().waitFor();
+        FileClaim.of(file, open).orElseThrow().close();
+    }
+
+    @Test
+    void of_many_threads_that_claim_a_file_one_has_it_at_a_time() throws Exception {
+        Path file = Files.writeString(folder.resolve("a.sparrow"), "a");
+        Path open = folder.resolve("open");
+        AtomicInteger holders = new AtomicInteger();
+        AtomicInteger granted = new AtomicInteger();
+        AtomicInteger twice = new AtomicInteger();
+        List<Thread> windows = new ArrayList<>();
+        for (int window = 0; window < 6; window++) {
+            windows.add(new Thread(() -> {
+                for (int i = 0; i < 500; i++) {
+                    FileClaim.of(file, open).ifPresent(claim -> {
+                        granted.incrementAndGet();
+                        twice.addAndGet(holders.incrementAndGet() > 1 ? 1 : 0);
+                        Thread.yield();
+                        holders.decrementAndGet();
+                        claim.close();
+                        claim.close(); // once more is no harm to whoever has it by now
+                    });
+                }
+            }));
+        }
+        windows.forEach(Thread::start);
+        for (Thread window : windows) {
+            window.join();
+        }
+        assertThat(twice.get()).isZero();
+        assertThat(granted.get()).isGreaterThan(6);
         FileClaim.of(file, open).orElseThrow().close();
     }
 }

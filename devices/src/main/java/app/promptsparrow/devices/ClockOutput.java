@@ -10,6 +10,9 @@ import java.util.function.LongSupplier;
  */
 public final class ClockOutput implements AudioOutput {
 
+    /** What elapsed time is rounded by, and more: what was heard is never taken back. */
+    private static final int ROUNDING_NS = 2_000;
+
     private final int rateHz;
     private final int bufferFrames;
     private final LongSupplier clockNs;
@@ -70,7 +73,7 @@ public final class ClockOutput implements AudioOutput {
         }
         boolean late = elapsedFrames() > writtenFrames && writtenFrames > 0;
         if (late) { // a card would have had a gap: what is late moves everything after it
-            startNs += framesToNs(elapsedFrames() - writtenFrames);
+            startNs += framesToNs(elapsedFrames() - writtenFrames) - ROUNDING_NS;
         }
         awaitRoom(bytes);
         writtenFrames += bytes / FRAME_BYTES;
@@ -78,7 +81,8 @@ public final class ClockOutput implements AudioOutput {
     }
 
     private long elapsedFrames() {
-        return (clockNs.getAsLong() - startNs) / 1_000 * rateHz / 1_000_000;
+        long start = startNs; // before the time: a start that moves in between must not take back what was heard
+        return (clockNs.getAsLong() - start) / 1_000 * rateHz / 1_000_000;
     }
 
     private long framesToNs(long frames) {

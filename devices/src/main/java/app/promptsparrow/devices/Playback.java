@@ -158,5 +158,9 @@ public final class Playback implements AutoCloseable {
             Thread.currentThread().interrupt();
         }
         on.output.close();
+        AudioOutput late = found.getAndSet(null);
+        if (late != null) {
+            late.close(); // a card that was found just now
+        }
     }
 }
