@@ -41,19 +41,32 @@ final class JournalJson {
             return header.find("file").map(place -> Path.of(place.text()));
         }
 
-        /** The base, and the base with all changes. */
+        /** The base, and the base with all changes. A file that holds the work as it was on the way was saved here, just before the end: then that is the base. */
         Journal.Recovered recovered() throws FileProblem {
             try {
                 Optional<Path> from = baseFile();
                 Project base = from.isPresent() ? ProjectFile.open(from.get()) : ProjectJson.read(header.at("base"), LeftOut.what());
+                Optional<FileVersion> version = file().filter(saved -> from.equals(Optional.of(saved))).map(saved -> new FileVersion(saved, header.at("sha256").text()));
+                Optional<ProjectFile.Opened> newer = version.isEmpty() ? asItIsNow() : Optional.empty();
                 Project project = base;
                 for (JsonPlace change : changes) {
                     project = changed(project, change, header.at("format").integer());
+                    if (newer.isPresent() && newer.get().project().equals(project)) {
+                        base = project;
+                        version = Optional.of(newer.get().version());
+                    }
                 }
-                return new Journal.Recovered(base, project, file().filter(saved -> from.equals(Optional.of(saved)))
-                        .map(saved -> new FileVersion(saved, header.at("sha256").text())));
+                return new Journal.Recovered(base, project, version);
             } catch (JsonPlace.Wrong | IllegalArgumentException wrong) {
                 throw new FileProblem(journal, wrong.getMessage(), wrong);
+            }
+        }
+
+        private Optional<ProjectFile.Opened> asItIsNow() {
+            try {
+                return file().isEmpty() ? Optional.empty() : Optional.of(ProjectFile.openVersion(file().get()));
+            } catch (FileProblem gone) {
+                return Optional.empty();
             }
         }
 

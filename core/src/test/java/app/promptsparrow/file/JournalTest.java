@@ -169,8 +169,28 @@ class JournalTest {
         Journal.Found found = Journal.find(journals()).get(0);
         assertThat(Journal.recover(found).project().name()).isEqualTo("Unsaved");
         assertThat(Journal.recover(found).file()).isEmpty();
+        Files.writeString(file, "not a project any more");
+        assertThat(Journal.recover(found).project().name()).isEqualTo("Unsaved");
+        Files.delete(file);
+        assertThat(Journal.recover(found).file()).isEmpty();
+        ProjectFile.save(base.withName("Saved"), file);
         ProjectFile.save(base.withName("Saved again"), file);
         assertThatThrownBy(() -> Journal.recover(found)).isInstanceOf(FileProblem.class).hasMessageContaining("no longer the version");
+    }
+
+    @Test
+    void a_kill_just_after_a_save_leaves_the_work_with_its_file() throws Exception {
+        Path file = folder.resolve("b.sparrow");
+        Project base = DemoProject.make();
+        Project saved = base.withName("Saved");
+        Journal journal = new Journal(journals());
+        journal.begin(base, Optional.of(ProjectFile.save(base, file)));
+        journal.write(saved, 1);
+        FileVersion version = ProjectFile.save(saved, file);
+        Project now = saved.withTempo(new Tempo(111_000));
+        journal.write(now, 2); // and not told yet that it was saved
+        journal.close();
+        assertThat(Journal.recover(Journal.find(journals()).get(0))).isEqualTo(new Journal.Recovered(saved, now, Optional.of(version)));
     }
 
     @Test

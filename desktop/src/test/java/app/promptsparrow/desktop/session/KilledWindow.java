@@ -49,6 +49,7 @@ public final class KilledWindow {
             waitFor(robot, "#status", "velocity " + (number % VELOCITIES + 1));
             System.out.println(number);
             if (random.nextInt(10) == 0) {
+                Thread.sleep(random.nextInt(600)); // what is saved may be in the journal or not
                 robot.push(KeyCode.CONTROL, KeyCode.S);
             }
         }
