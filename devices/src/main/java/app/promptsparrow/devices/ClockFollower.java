@@ -109,9 +109,4 @@ public final class ClockFollower {
         }
         return (lineTick - begin + (timeNs - lineNs) / nsPerTick) / TICKS;
     }
-
-    /** How many ticks have come. */
-    public long ticks() {
-        return next;
-    }
 }

@@ -128,4 +128,103 @@ class ClockFollowerTest {
         }
         assertThat(clock.quarters(24 * 20_000_000L)).isCloseTo(1.5 + 1, within(1e-9));
     }
+
+    private static final long TICK_NS = 20_000_000;
+
+    private static long ticks(ClockFollower clock, int count, long fromNs, long everyNs) {
+        for (int i = 0; i < count; i++) {
+            clock.tick(fromNs + i * everyNs);
+        }
+        return fromNs + count * everyNs;
+    }
+
+    @Test
+    void a_tempo_is_told_from_half_a_quarter_note_on_and_only_one_that_can_be_played() {
+        ClockFollower clock = new ClockFollower();
+        long next = ticks(clock, 11, 0, TICK_NS);
+        assertThat(clock.isSteady()).isFalse();
+        clock.tick(next);
+        assertThat(clock.isSteady()).isTrue();
+        assertThat(clock.bpm()).isCloseTo(125, within(1e-9));
+        for (double bpm : new double[] {19.9, 20, 400, 400.1}) {
+            ClockFollower one = new ClockFollower();
+            ticks(one, 30, 0, Math.round(60e9 / bpm / ClockFollower.TICKS));
+            assertThat(one.isSteady()).as("%s", bpm).isEqualTo(bpm >= 20 && bpm <= 400);
+        }
+    }
+
+    @Test
+    void a_clock_is_gone_half_a_second_after_its_last_tick_and_one_that_never_came_is_not_there() {
+        ClockFollower clock = new ClockFollower();
+        assertThat(clock.isThere(0)).isFalse();
+        clock.tick(1_000);
+        assertThat(clock.isThere(500_000_999)).isTrue();
+        assertThat(clock.isThere(500_001_000)).isFalse();
+    }
+
+    @Test
+    void after_a_pause_it_goes_on_from_the_place_where_it_paused() {
+        ClockFollower clock = new ClockFollower();
+        clock.begin(0);
+        long next = ticks(clock, 48, 0, TICK_NS) + 2_000_000_000L;
+        clock.tick(next);
+        assertThat(clock.quarters(next)).as("no time passes in a pause").isCloseTo(2, within(1e-9));
+        assertThat(clock.quarters(next + 700_000_000)).as("one tick tells no tempo").isCloseTo(2, within(1e-9));
+        ticks(clock, 10, next + TICK_NS / 2, TICK_NS / 2);
+        assertThat(clock.isSteady()).isFalse();
+        clock.tick(next + 11 * TICK_NS / 2);
+        assertThat(clock.isSteady()).isTrue();
+        assertThat(clock.bpm()).as("nothing of before counts").isCloseTo(250, within(1e-6));
+        assertThat(clock.quarters(next + 11 * TICK_NS / 2)).isCloseTo((48 + 11) / 24.0, within(1e-9));
+    }
+
+    @Test
+    void ticks_that_come_late_one_by_one_are_borne_and_three_in_a_row_are_another_tempo() {
+        ClockFollower clock = new ClockFollower();
+        long next = ticks(clock, 48, 0, TICK_NS);
+        for (int i = 0; i < 2; i++, next += TICK_NS) {
+            clock.tick(next + 9_000_000);
+        }
+        assertThat(clock.isSteady()).as("two").isTrue();
+        next = ticks(clock, 2, next, TICK_NS);
+        for (int i = 0; i < 2; i++, next += TICK_NS) {
+            clock.tick(next + 9_000_000);
+        }
+        assertThat(clock.isSteady()).as("two more, for those between were in time").isTrue();
+        clock.tick(next + 9_000_000);
+        assertThat(clock.isSteady()).as("three in a row").isFalse();
+    }
+
+    @Test
+    void ticks_a_little_late_are_jitter() {
+        ClockFollower clock = new ClockFollower();
+        long next = ticks(clock, 48, 0, TICK_NS);
+        ticks(clock, 4, next + 5_900_000, TICK_NS);
+        assertThat(clock.isSteady()).isTrue();
+    }
+
+    @Test
+    void a_place_within_a_song_is_there_before_any_tempo_is() {
+        ClockFollower clock = new ClockFollower();
+        clock.begin(6);
+        assertThat(clock.quarters(0)).as("the next tick is the place").isCloseTo((6 * 6 - 1) / 24.0, within(1e-9));
+        clock.tick(0);
+        assertThat(clock.quarters(0)).isCloseTo(1.5, within(1e-9));
+    }
+
+    @Test
+    void the_tempo_is_steered_once_a_quarter_by_what_is_missing_and_by_a_tenth_at_most() {
+        Steering steering = new Steering();
+        assertThat(steering.steer(120, 0.1, 0)).isCloseTo(120 * (1 + 0.35 * 0.1), within(1e-9));
+        assertThat(steering.behind()).isCloseTo(0.1, within(1e-12));
+        assertThat(steering.steer(120, 0.5, 0.4)).as("within the same quarter").isZero();
+        assertThat(steering.steer(120, 1.0, 0.8)).as("the mean of both").isCloseTo(120 * (1 + 0.35 * 0.15), within(1e-9));
+        assertThat(steering.steer(120, 2.0, 1.85)).as("nothing new").isZero();
+        assertThat(steering.steer(120, 3.0, 2.8499)).as("nothing that counts").isZero();
+        assertThat(steering.steer(120, 4.0, 1)).isCloseTo(132, within(1e-9));
+        assertThat(steering.steer(120, 5.0, 8)).isCloseTo(108, within(1e-9));
+        steering.begin();
+        assertThat(steering.behind()).isZero();
+        assertThat(steering.steer(120, 5.5, 5.5)).as("begun anew it is asked at once").isCloseTo(120, within(1e-9));
+    }
 }

@@ -15,9 +15,11 @@ import app.promptsparrow.sample.SampleFiles;
 import app.promptsparrow.score.Scores;
 import app.promptsparrow.score.Source;
 import app.promptsparrow.sound.SoundStore;
+import app.promptsparrow.time.GridTime;
 import app.promptsparrow.time.Tempo;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -50,7 +52,11 @@ class NotesOutTest {
         engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(project, List.of(new Playable.Piece(1, new Scores().of(project, new Source.Loop(ONE))))));
         engine.commands().play(1, 0);
         out.rows(new NotesOut.Row[] {null, new NotesOut.Row(10, 36, false, true), new NotesOut.Row(10, 38, false, false)});
-        out.connect(new MidiPort() {
+        out.connect(port());
+    }
+
+    private MidiPort port() {
+        return new MidiPort() {
             @Override
             public void send(int status, int data1, int data2) {
                 sent.add(new Sent(Integer.toHexString(status) + " " + data1 + " " + data2, (nowNs - begun) / 1e6));
@@ -60,7 +66,7 @@ class NotesOutTest {
             public void close() {
                 sent.add(new Sent("closed", (nowNs - begun) / 1e6));
             }
-        });
+        };
     }
 
     /** Lets time pass, half a millisecond at a time; what is heard is told in jumps of 10 ms, as some cards do. */
@@ -245,5 +251,81 @@ class NotesOutTest {
         out.connect(null);
         out.step(nowNs);
         assertThat(closed).containsExactly("first", "second");
+    }
+
+    @Test
+    void the_place_is_told_before_the_clock_goes_on_within_the_music() {
+        out.sendClock(true);
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(project(), List.of(new Playable.Piece(1, new Scores().of(project(), new Source.Loop(ONE))))));
+        engine.commands().play(1, 3 * GridTime.QUARTER + GridTime.QUARTER / 48); // half a clock behind the fourth beat
+        out.connect(port());
+        pass(300);
+        assertThat(sent("fa")).as("not from the beginning").isEmpty();
+        assertThat(sent("f2")).extracting(Sent::what).containsExactly("f2 12 0");
+        assertThat(sent("fb")).hasSize(1);
+        List<Sent> clocks = sent("f8");
+        assertThat(clocks.get(0).ms).isGreaterThanOrEqualTo(sent("fb").get(0).ms);
+        assertThat(clocks.size()).isBetween(13, 16);
+        assertThat(sent.indexOf(sent("f2").get(0))).isLessThan(sent.indexOf(sent("fb").get(0)));
+    }
+
+    @Test
+    void without_the_clock_only_notes_are_sent() {
+        play(project());
+        pass(600);
+        engine.commands().stop();
+        pass(200);
+        assertThat(sent).extracting(Sent::what).containsExactly("99 36 100", "89 36 0", "99 36 90", "89 36 0");
+    }
+
+    @Test
+    void a_port_that_takes_anothers_place_gets_none_of_its_notes_and_the_first_one_all_ends() {
+        play(project().withPattern(ONE, p -> p.withLane(KICK, lane -> Lane.of(Hit.drum(0, 100).withLength(Hit.STEP * 16)))));
+        pass(300);
+        List<Sent> first = List.copyOf(sent);
+        out.connect(port());
+        pass(5);
+        assertThat(first).extracting(Sent::what).containsExactly("99 36 100");
+        assertThat(sent.subList(1, sent.size())).extracting(Sent::what).containsExactly("89 36 0", "closed");
+    }
+
+    @Test
+    void a_bass_sends_the_pitch_that_it_plays() {
+        out.rows(new NotesOut.Row[] {null, new NotesOut.Row(2, 0, true, true)});
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(Project.untitled(), List.of()));
+        out.connect(port());
+        engine.commands().press(KICK, 77, 3_349);
+        engine.commands().press(KICK, 70, 13_000);
+        pass(200);
+        assertThat(sent("91")).extracting(Sent::what).containsExactly("91 33 77", "91 127 70");
+    }
+
+    @Test
+    void when_it_is_closed_what_sounds_ends_and_the_port_is_closed() throws Exception {
+        List<String> got = Collections.synchronizedList(new ArrayList<>());
+        AtomicLong clock = new AtomicLong();
+        NotesOut live = new NotesOut(engine.news(), clock::get, RATE);
+        live.rows(new NotesOut.Row[] {null, new NotesOut.Row(10, 36, false, true)});
+        engine.publish(new PlayableBuilder(SoundStore.onDemand(RATE)).build(Project.untitled(), List.of()));
+        engine.commands().press(KICK, 77, 0);
+        engine.render(new float[4_800], new float[4_800], 4_800);
+        live.connect(new MidiPort() {
+            @Override
+            public void send(int status, int data1, int data2) {
+                got.add(Integer.toHexString(status) + " " + data1 + " " + data2);
+            }
+
+            @Override
+            public void close() {
+                got.add("closed");
+            }
+        });
+        assertThat(live.start()).isSameAs(live);
+        clock.set(2_400);
+        while (got.isEmpty()) {
+            Thread.onSpinWait();
+        }
+        live.close();
+        assertThat(got).containsExactly("99 36 77", "89 36 0", "closed");
     }
 }

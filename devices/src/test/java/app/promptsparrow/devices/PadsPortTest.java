@@ -2,6 +2,10 @@ package app.promptsparrow.devices;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.eq;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -25,6 +29,28 @@ class PadsPortTest {
         assertThat(got).containsExactly("99 36 100", "89 36 0");
         assertThat(pads.inputs()).containsExactly(PadsPort.NAME);
         assertThatThrownBy(() -> pads.openInput("Cable", (status, note, velocity, time) -> { })).isInstanceOf(MidiPorts.Unavailable.class).hasMessageContaining("'Cable'");
+    }
+
+    @Test
+    void the_ports_there_are_besides_are_passed_on() throws Exception {
+        MidiPort out = mock(MidiPort.class);
+        AutoCloseable in = () -> { };
+        MidiPorts others = mock(MidiPorts.class);
+        when(others.inputs()).thenReturn(List.of("Keys"));
+        when(others.outputs()).thenReturn(List.of("Box"));
+        when(others.openInput(eq("Keys"), any())).thenReturn(in);
+        when(others.openOutput("Box")).thenReturn(out);
+        MidiSink sink = (status, note, velocity, time) -> { };
+        PadsPort pads = new PadsPort(others);
+        assertThat(pads.inputs()).containsExactly(PadsPort.NAME, "Keys");
+        assertThat(pads.outputs()).containsExactly("Box");
+        assertThat(pads.openInput("Keys", sink)).isSameAs(in);
+        assertThat(pads.openOutput("Box")).isSameAs(out);
+        MonitorPort monitor = new MonitorPort(others);
+        assertThat(monitor.inputs()).containsExactly("Keys");
+        assertThat(monitor.outputs()).containsExactly(MonitorPort.NAME, "Box");
+        assertThat(monitor.openInput("Keys", sink)).isSameAs(in);
+        assertThat(monitor.openOutput("Box")).isSameAs(out);
     }
 
     @Test

@@ -1,6 +1,7 @@
 package app.promptsparrow.devices;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.mock;
@@ -348,5 +349,82 @@ class PlaybackTest {
                 assertThat(output.isAudible()).isFalse();
             }
         }
+    }
+
+    /** A card that is there, and says whether it was let go. */
+    private static final class Card extends Recorder {
+        private final AtomicBoolean closed = new AtomicBoolean();
+
+        Card() {
+            super(0, Integer.MAX_VALUE, () -> { });
+        }
+
+        @Override
+        public boolean isAudible() {
+            return true;
+        }
+
+        @Override
+        public void close() {
+            closed.set(true);
+        }
+    }
+
+    @Test
+    void a_card_is_opened_again_with_another_size_of_block_once_it_was_let_go() throws Exception {
+        Card first = new Card();
+        Card second = new Card();
+        try (Playback playback = new Playback(new Engine(RATE), first, 64).start()) {
+            boolean[] letGo = {false};
+            assertThat(playback.reopen((rate, frames) -> {
+                letGo[0] = first.closed.get();
+                assertThat(frames).isEqualTo(Outputs.BLOCKS_AHEAD * 256);
+                return second;
+            }, 256)).isTrue();
+            assertThat(letGo[0]).as("before it is opened again").isTrue();
+            assertThat(playback.blockFrames()).isEqualTo(256);
+            while (playback.output() != second) {
+                Thread.onSpinWait();
+            }
+            assertThat(playback.reopen((rate, frames) -> {
+                throw new LineUnavailableException("no sound card");
+            }, 128)).isFalse();
+            assertThat(playback.output().isAudible()).isFalse();
+            assertThatThrownBy(() -> playback.reopen((rate, frames) -> first, 63)).hasMessageContaining("not 63");
+        }
+        assertThat(second.closed).isTrue();
+    }
+
+    @Test
+    void blocks_that_come_late_are_counted_only_while_something_sounds() throws Exception {
+        Engine engine = new Engine(RATE);
+        CountDownLatch some = new CountDownLatch(20);
+        Recorder slow = new Recorder(0, Integer.MAX_VALUE, () -> { }) {
+            @Override
+            public boolean write(byte[] pcm, int length) {
+                some.countDown();
+                Thread.onSpinWait();
+                return true;
+            }
+        };
+        try (Playback playback = new Playback(engine, slow, 64).start()) {
+            assertThat(some.await(10, TimeUnit.SECONDS)).isTrue();
+            assertThat(playback.lateBlocks()).as("nobody hears a gap in silence").isZero();
+            engine.publish(playable(new PlayableBuilder(SOUNDS), DemoProject.make()));
+            engine.commands().play(DemoProject.make().at(DemoProject.FIRST_SHOWN).orElseThrow().id().value(), 0);
+            while (playback.lateBlocks() < 5) {
+                Thread.onSpinWait();
+            }
+        }
+    }
+
+    @Test
+    void a_card_that_was_found_but_not_taken_is_let_go_at_the_end() {
+        Card card = new Card();
+        Playback playback = new Playback(new Engine(RATE), Outputs.clock(RATE, 64), 64); // its thread never runs
+        assertThat(playback.lookForCard((rate, frames) -> card)).isTrue();
+        assertThat(playback.lookForCard((rate, frames) -> new Card())).as("one is on its way").isFalse();
+        playback.close();
+        assertThat(card.closed).isTrue();
     }
 }
