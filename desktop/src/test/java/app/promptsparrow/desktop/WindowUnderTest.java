@@ -23,7 +23,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
@@ -49,14 +48,13 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.api.FxToolkit;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.util.WaitForAsyncUtils;
 
 /**
  * The real window for tests that drive it by robot events. Only questions, which wait in dialogs of their own or of the
  * system, are answered in their place.
  */
-@ExtendWith(ApplicationExtension.class)
+@ExtendWith(Hand.Extension.class)
 public abstract class WindowUnderTest {
 
     /** One for all tests, so that sounds are rendered once. */
@@ -205,19 +203,9 @@ public abstract class WindowUnderTest {
 
     /** Lets all events and two pulses pass. */
     protected static void settle() {
-        WaitForAsyncUtils.waitForFxEvents();
-        for (int i = 0; i < 2; i++) {
-            var pulse = new CompletableFuture<Void>();
-            Platform.runLater(() -> new AnimationTimer() {
-                @Override
-                public void handle(long now) {
-                    stop();
-                    pulse.complete(null);
-                }
-            }.start());
-            pulse.join();
-        }
-        WaitForAsyncUtils.waitForFxEvents();
+        Hand.pulse();
+        Hand.pulse();
+        WaitForAsyncUtils.waitForAsyncFx(10_000, () -> { });
     }
 
     protected static void until(Callable<Boolean> condition) throws Exception {
@@ -267,7 +255,9 @@ public abstract class WindowUnderTest {
         return new Point2D(bounds.getCenterX(), bounds.getCenterY());
     }
 
+    /** What a label shows once the next pulse has passed. */
     protected static String text(FxRobot robot, String query) {
+        settle();
         return robot.lookup(query).queryAs(Labeled.class).getText();
     }
 
