@@ -45,6 +45,7 @@ public final class SfzReader {
     public static final String EXTENSION = ".sfz";
 
     private static final int MOST_KEYS_OF_A_DRUM = 4;
+    private static final Comparator<Map<String, String>> SOFTEST_FIRST = Comparator.comparingInt(region -> key(region, "lovel", 1));
     /** Opcodes that are understood, or that say what is so anyway. */
     private static final Set<String> KNOWN = Set.of("sample", "key", "lokey", "hikey", "pitch_keycenter", "lovel", "hivel", "volume", "pan", "tune", "transpose", "pitch",
             "offset", "end", "group", "off_by", "off_mode", "seq_length", "seq_position", "lorand", "hirand", "loop_mode", "loopmode", "ampeg_release", "amp_veltrack",
@@ -201,6 +202,7 @@ public final class SfzReader {
         boolean ranges = regions.stream().map(region -> key(region, "lovel", 1) + " " + key(region, "hivel", 127)).distinct().count() > 1;
         if (ranges) {
             Set<String> seen = new HashSet<>();
+            some.sort(SOFTEST_FIRST);
             some.removeIf(region -> !seen.add(key(region, "lovel", 1) + " " + key(region, "hivel", 127)));
             if (some.size() < regions.size()) {
                 leave("further sounds for the same velocities");
@@ -217,14 +219,13 @@ public final class SfzReader {
         return some;
     }
 
-    /** Ranges of velocities that leave no gap where others were left out. */
+    /** Ranges of velocities, the softest first, that leave no gap where others were left out. */
     private static List<Map<String, String>> closed(List<Map<String, String>> regions) {
         List<Map<String, String>> closed = new ArrayList<>();
         int next = 1;
-        List<Map<String, String>> sorted = regions.stream().sorted(Comparator.comparingInt(region -> key(region, "lovel", 1))).toList();
-        for (int i = 0; i < sorted.size(); i++) {
-            Map<String, String> region = new LinkedHashMap<>(sorted.get(i));
-            int high = i == sorted.size() - 1 ? 127 : Math.max(next, key(region, "hivel", 127));
+        for (int i = 0; i < regions.size(); i++) {
+            Map<String, String> region = new LinkedHashMap<>(regions.get(i));
+            int high = i == regions.size() - 1 ? 127 : Math.max(next, key(region, "hivel", 127));
             region.put("lovel", Integer.toString(next));
             region.put("hivel", Integer.toString(high));
             next = Math.min(127, high + 1);
