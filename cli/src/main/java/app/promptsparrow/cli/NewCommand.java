@@ -4,6 +4,7 @@ import app.promptsparrow.chart.ChartException;
 import app.promptsparrow.chart.ChartReader;
 import app.promptsparrow.demo.DemoProject;
 import app.promptsparrow.export.ImportPlan;
+import app.promptsparrow.file.AtomicFile;
 import app.promptsparrow.file.Endings;
 import app.promptsparrow.file.FileProblem;
 import app.promptsparrow.file.ProjectFile;
@@ -67,6 +68,9 @@ final class NewCommand implements Callable<Integer> {
         Kit kit = kit(output);
         Project project = content == null ? Project.untitled(kit) : content.demo ? kitName == null ? DemoProject.make() : new KitEdit.TakeKit(kit).apply(DemoProject.make())
                 : content.midi != null ? fromMidi(kit, output) : content.prompt != null ? fromPrompt(content.prompt, kit) : fromChart(content.chart, kit);
+        if (project.name().equals(Project.UNTITLED) && !AtomicFile.isStream(output.path())) {
+            project = project.withName(ImportPlan.nameOf(output.path())); // as the window names what it saves first
+        }
         ProjectFile.save(project, output.path());
         output.wrote(output.path());
         output.done();

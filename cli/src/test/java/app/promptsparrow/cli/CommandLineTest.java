@@ -92,6 +92,8 @@ class CommandLineTest {
     @Test
     void words_become_a_project() {
         assertThat(run("new", path("w.sparrow"), "--prompt", "kick quarters, snare backbeat accent")).isZero();
+        assertThat(run("info", path("w.sparrow"))).isZero();
+        assertThat(out.toString()).as("it has its file's name").contains("\"w\"").doesNotContain("Untitled");
         assertThat(run("chart", path("w.sparrow"))).isZero();
         assertThat(out.toString()).contains("Kick  |x---|x---|x---|x---|").contains("Snare |----|X---|----|X---|");
         assertThat(run("new", path("v.sparrow"), "--prompt", "kick sideways")).isEqualTo(1);
