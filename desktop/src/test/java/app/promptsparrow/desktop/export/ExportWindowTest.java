@@ -27,6 +27,7 @@ import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.input.Clipboard;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.Pane;
 import javafx.stage.Stage;
@@ -272,7 +273,12 @@ class ExportWindowTest extends WindowUnderTest {
                 line = lines.readLine();
             }
             assertThat(line).as("the other program's window stands").isEqualTo("shown");
-            drag(robot, middle(robot, "#drag-card"), new Point2D(1_180, 620));
+            robot.moveTo(middle(robot, "#drag-card")).press(MouseButton.PRIMARY).moveTo(new Point2D(1_170, 620));
+            for (int over = 0, moves = 0; over < 2 && moves < 400; moves++) { // the first is answered when the second comes
+                robot.moveBy(over == 0 ? 3 : -3, 1);
+                over += lines.ready() && "over".equals(lines.readLine()) ? 1 : 0;
+            }
+            robot.release(MouseButton.PRIMARY);
             until(() -> Files.exists(said) && Files.size(said) > 0);
         } finally {
             other.destroy();

@@ -26,6 +26,7 @@ public final class Receiver {
             Path said = Path.of(getParameters().getRaw().get(2));
             Pane pane = new Pane();
             pane.setOnDragOver(event -> {
+                System.out.println("over");
                 if (event.getDragboard().hasFiles()) {
                     event.acceptTransferModes(TransferMode.COPY);
                 }
