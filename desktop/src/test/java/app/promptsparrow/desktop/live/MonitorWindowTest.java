@@ -16,6 +16,7 @@ import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
+import org.testfx.util.WaitForAsyncUtils;
 
 /** Notes and clock sent to the port monitor, seen in its window. */
 class MonitorWindowTest extends WindowUnderTest {
@@ -45,6 +46,7 @@ class MonitorWindowTest extends WindowUnderTest {
     }
 
     private List<String> lines(FxRobot robot) {
-        return List.copyOf(robot.lookup("#monitor-lines").<ListView<String>>query().getItems());
+        ListView<String> list = robot.lookup("#monitor-lines").query();
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, () -> List.copyOf(list.getItems())); // which grows on the UI thread
     }
 }
