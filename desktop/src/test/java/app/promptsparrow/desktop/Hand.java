@@ -223,12 +223,12 @@ public final class Hand extends FxRobot {
 
     private Node visible(String query) {
         pulse();
-        return lookup(query).queryAll().stream().filter(node -> node.getScene() != null && isShown(node)).findFirst()
+        return WaitForAsyncUtils.waitForAsyncFx(10_000, () -> lookup(query).queryAll().stream().filter(Hand::isShown).findFirst())
                 .orElseThrow(() -> new AssertionError("nothing that is shown is " + query));
     }
 
     private static boolean isShown(Node node) {
-        return node.isVisible() && (node.getParent() == null || isShown(node.getParent()));
+        return node.isVisible() && node.getScene() != null && (node.getParent() == null || isShown(node.getParent()));
     }
 
     private static Point2D middle(Node node) {

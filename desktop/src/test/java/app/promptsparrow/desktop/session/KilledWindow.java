@@ -1,5 +1,6 @@
 package app.promptsparrow.desktop.session;
 
+import app.promptsparrow.desktop.Hand;
 import app.promptsparrow.desktop.SparrowApp;
 import app.promptsparrow.file.Journal;
 import app.promptsparrow.kit.Row;
@@ -14,7 +15,6 @@ import javafx.application.Application;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Window;
-import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 
 /** The real program, in which edits are typed and saved without end, until it is killed. Each is told on standard output once the status line shows it. */
@@ -26,13 +26,22 @@ public final class KilledWindow {
     }
 
     /** @param arguments the project's file, the number of the last edit, a seed */
-    public static void main(String[] arguments) throws Exception {
+    public static void main(String[] arguments) {
+        try {
+            edit(arguments);
+        } catch (Throwable fault) {
+            fault.printStackTrace();
+            Runtime.getRuntime().halt(1); // so that nobody waits for it
+        }
+    }
+
+    private static void edit(String[] arguments) throws Exception {
         boolean unsavedWork = !Journal.find(Journal.usualFolder()).isEmpty();
         new Thread(() -> Application.launch(SparrowApp.class, unsavedWork ? new String[0] : new String[] {arguments[0]})).start();
         WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> !Window.getWindows().isEmpty());
-        FxRobot robot = new FxRobot();
+        Hand robot = new Hand();
         if (unsavedWork) {
-            WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> robot.lookup("#answer-1").tryQuery().isPresent());
+            waitFor(robot, "#answer-1", ".*");
             robot.clickOn("#answer-1");
         }
         waitFor(robot, "#project-menu", "Work");
@@ -55,8 +64,9 @@ public final class KilledWindow {
         }
     }
 
-    private static void waitFor(FxRobot robot, String query, String text) throws TimeoutException {
-        WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> robot.lookup(query).tryQueryAs(Labeled.class).filter(label -> label.getText().matches("(.* )?" + text + "( .*)?")).isPresent());
+    private static void waitFor(Hand robot, String query, String text) throws TimeoutException {
+        WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, () -> WaitForAsyncUtils.waitForAsyncFx(10_000, () -> robot.lookup(query).tryQueryAs(Labeled.class)
+                .filter(label -> label.getText().matches("(.* )?" + text + "( .*)?")).isPresent()));
     }
 
     /** The number of the last edit that a project holds. */
