@@ -156,7 +156,13 @@ class PagesWindowTest extends RealWindow {
         interact(() -> presenter.chosen().chooseRow(HAT));
         robot.push(KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.A);
         settle();
-        robot.clickOn("#hit-velocity").push(KeyCode.UP).push(KeyCode.SHIFT, KeyCode.UP);
+        robot.clickOn("#hit-velocity");
+        settle();
+        assertThat(velocities(HAT)).as("a press changes nothing").containsExactly(40, 90);
+        robot.push(KeyCode.UP);
+        settle();
+        assertThat(velocities(HAT)).containsExactly(41, 91);
+        robot.push(KeyCode.SHIFT, KeyCode.UP);
         settle();
         assertThat(velocities(HAT)).containsExactly(51, 101);
         type(robot, "#hit-velocity", "70");
