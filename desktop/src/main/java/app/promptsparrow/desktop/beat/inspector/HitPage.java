@@ -13,7 +13,6 @@ import app.promptsparrow.pattern.Hit;
 import app.promptsparrow.project.Touches;
 import app.promptsparrow.text.Plural;
 import java.util.ArrayList;
-import java.util.IntSummaryStatistics;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -39,7 +38,6 @@ final class HitPage extends InspectorPage {
         private Object gesture;
         private HitEditor.Grip grip;
         private double from;
-        private double now;
 
         ManyField(String title, HitProperty property, double scale, double min, double max, double step, double usual,
                   DoubleFunction<String> format, Function<String, Optional<Double>> parse) {
@@ -58,24 +56,27 @@ final class HitPage extends InspectorPage {
             if (of != gesture) {
                 gesture = of;
                 grip = presenter.editor().grip();
-                from = now;
+                from = shown(grip.hits().values().stream().flatMap(List::stream).toList()); // as they are: what the field shows may be a pulse old
             }
             long difference = Math.round((value - from) * scale);
             presenter.editor().changeFrom("Change " + property.title(), grip, hit -> property.with(hit, property.of(hit) + difference), of);
         }
 
+        /** The value that stands for all: the greatest. */
+        private double shown(List<Hit> hits) {
+            return hits.stream().mapToInt(property::of).max().orElse(property.min()) / scale;
+        }
+
         void show(List<Hit> hits) {
             field.setDisable(hits.isEmpty());
+            double greatest = shown(hits);
+            double least = hits.stream().mapToInt(property::of).min().orElse(property.min()) / scale;
             if (hits.isEmpty()) {
-                field.showText("–", now = property.min() / scale);
-                return;
-            }
-            IntSummaryStatistics values = hits.stream().mapToInt(property::of).summaryStatistics();
-            now = values.getMax() / scale;
-            if (values.getMin() == values.getMax()) {
-                field.show(now);
+                field.showText("–", greatest);
+            } else if (least == greatest) {
+                field.show(greatest);
             } else {
-                field.showText(Numbers.text(values.getMin() / scale) + " … " + Numbers.text(now), now);
+                field.showText(Numbers.text(least) + " … " + Numbers.text(greatest), greatest);
             }
         }
     }
