@@ -19,6 +19,11 @@ public record ShiftedSound(Sound of, int cents) implements Sound {
     }
 
     @Override
+    public Sound unshifted() {
+        return of;
+    }
+
+    @Override
     public boolean isLive() {
         return false;
     }

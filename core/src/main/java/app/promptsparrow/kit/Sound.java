@@ -16,4 +16,9 @@ public sealed interface Sound permits Recipe, SampleSound, ShiftedSound {
     default Sound frames() {
         return this;
     }
+
+    /** The sound that this is a shift of, or else the sound itself. */
+    default Sound unshifted() {
+        return this;
+    }
 }

@@ -2,7 +2,6 @@ package app.promptsparrow.sound;
 
 import app.promptsparrow.kit.Family;
 import app.promptsparrow.kit.Recipe;
-import app.promptsparrow.kit.ShiftedSound;
 import app.promptsparrow.kit.Sound;
 import app.promptsparrow.sample.SampleBuffer;
 import java.util.concurrent.atomic.AtomicReferenceArray;
@@ -30,7 +29,7 @@ public final class Renderings {
     /** @param onDemand makes the rendering of a cell, or null */
     Renderings(Sound sound, IntFunction<SampleBuffer> onDemand) {
         this.onDemand = onDemand;
-        Sound of = sound instanceof ShiftedSound shifted ? shifted.of() : sound;
+        Sound of = sound.unshifted();
         boolean computed = of instanceof Recipe;
         boolean large = computed && ((Recipe) of).model().family() == Family.CYMBAL; // seconds of stereo, hundreds of partials
         velocities = !computed ? ONE : large ? TWO : FOUR;

@@ -148,10 +148,6 @@ public final class SoundStore {
         return silence;
     }
 
-    private static Sound unshifted(Sound sound) {
-        return sound instanceof ShiftedSound shifted ? shifted.of() : sound;
-    }
-
     /** Why a sample could not be read, in a few words that go on behind its name; empty if it could, or was not tried. */
     public Optional<String> failure(SampleSound sample) {
         return Optional.ofNullable(failures.get(sample.frames()));
@@ -185,7 +181,7 @@ public final class SoundStore {
     private void forgetSilence(Sound sample) {
         failures.remove(sample);
         all.forEach((sound, into) -> {
-            for (int cell = 0; unshifted(sound).equals(sample) && cell < into.count(); cell++) {
+            for (int cell = 0; sound.unshifted().equals(sample) && cell < into.count(); cell++) {
                 if (into.get(cell) == silence) {
                     into.put(cell, null);
                 }
@@ -300,7 +296,7 @@ public final class SoundStore {
 
     /** What was made is kept, unless a sample was not there that was given meanwhile, or that may be there by now: then it is made anew. */
     private synchronized void put(Job job, SampleBuffer made) {
-        Sound of = unshifted(job.sound);
+        Sound of = job.sound.unshifted();
         if (made == silence && job.arrivals != arrivals) {
             forgetSilence(of);
             return;
