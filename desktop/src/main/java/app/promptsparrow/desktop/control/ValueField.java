@@ -50,7 +50,7 @@ public final class ValueField extends VBox {
     private double value;
     private Object wheel;
     private long wheelNs;
-    private double dragStartValue;
+    private double begunWith;
 
     /**
      * Takes wishes for a value.
@@ -214,7 +214,7 @@ public final class ValueField extends VBox {
                 long now = System.nanoTime();
                 if (wheel == null || now - wheelNs >= ONE_TURN_NS || !asking.isStillHeld()) {
                     wheel = new Object();
-                    asking.hold();
+                    hold();
                 }
                 wheelNs = now;
                 stepBy(by > 0 ? 1 : -1, event.isShiftDown(), wheel);
@@ -244,15 +244,24 @@ public final class ValueField extends VBox {
     /** A number that is not being typed is dragged; pressed alone it is entered, all of it selected. */
     private boolean begin(boolean drags) {
         if (drags) {
-            asking.hold();
-            dragStartValue = value;
+            hold();
         }
         return drags;
     }
 
+    private void hold() {
+        asking.hold();
+        begunWith = value;
+    }
+
+    /** The value that the last drag, turn of the wheel or step began with: of many, what differs from it is meant for all. */
+    public double begunWith() {
+        return begunWith;
+    }
+
     private void dragUp(Drag drag, MouseEvent event) {
         if (drag.isDecided()) {
-            ask(onGrain(dragStartValue - drag.dy(event) / PIXELS_FOR_RANGE * (max - min)), drag.gesture());
+            ask(onGrain(begunWith - drag.dy(event) / PIXELS_FOR_RANGE * (max - min)), drag.gesture());
         }
     }
 
@@ -260,7 +269,7 @@ public final class ValueField extends VBox {
     private void stepBy(int steps, boolean far, Object of) {
         Object gesture = of == null ? new Object() : of;
         if (of == null) {
-            asking.hold();
+            hold();
         }
         ask(value + steps * (far ? step * 10 : step), gesture);
     }

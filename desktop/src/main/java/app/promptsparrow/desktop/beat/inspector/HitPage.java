@@ -37,7 +37,6 @@ final class HitPage extends InspectorPage {
         private final double scale;
         private Object gesture;
         private HitEditor.Grip grip;
-        private double from;
 
         ManyField(String title, HitProperty property, double scale, double min, double max, double step, double usual,
                   DoubleFunction<String> format, Function<String, Optional<Double>> parse) {
@@ -56,20 +55,14 @@ final class HitPage extends InspectorPage {
             if (of != gesture) {
                 gesture = of;
                 grip = presenter.editor().grip();
-                from = shown(grip.hits().values().stream().flatMap(List::stream).toList()); // as they are: what the field shows may be a pulse old
             }
-            long difference = Math.round((value - from) * scale);
+            long difference = Math.round((value - field.begunWith()) * scale);
             presenter.editor().changeFrom("Change " + property.title(), grip, hit -> property.with(hit, property.of(hit) + difference), of);
-        }
-
-        /** The value that stands for all: the greatest. */
-        private double shown(List<Hit> hits) {
-            return hits.stream().mapToInt(property::of).max().orElse(property.min()) / scale;
         }
 
         void show(List<Hit> hits) {
             field.setDisable(hits.isEmpty());
-            double greatest = shown(hits);
+            double greatest = hits.stream().mapToInt(property::of).max().orElse(property.min()) / scale; // stands for all
             double least = hits.stream().mapToInt(property::of).min().orElse(property.min()) / scale;
             if (hits.isEmpty()) {
                 field.showText("–", greatest);

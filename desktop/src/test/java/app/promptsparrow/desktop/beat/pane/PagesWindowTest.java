@@ -165,6 +165,12 @@ class PagesWindowTest extends RealWindow {
             field.fireEvent(up(true));
         });
         assertThat(velocities(HAT)).containsExactly(51, 101);
+        interact(() -> {
+            field.fireEvent(up(false));
+            store.undo();
+            field.fireEvent(up(true));
+        });
+        assertThat(velocities(HAT)).as("undone before it was shown").containsExactly(61, 111);
         type(robot, "#hit-velocity", "70");
         assertThat(velocities(HAT)).as("what is typed is meant for all").containsExactly(70, 70);
     }
