@@ -9,6 +9,7 @@ import app.promptsparrow.pattern.Pattern;
 import app.promptsparrow.pattern.PatternId;
 import app.promptsparrow.project.Project;
 import app.promptsparrow.project.SlotRef;
+import app.promptsparrow.time.Tempo;
 import java.nio.file.Files;
 import java.util.HashSet;
 import java.util.List;
@@ -58,7 +59,9 @@ class SetWindowTest extends WindowUnderTest {
         settle();
         List<PatternId> chain = store.project().chain();
         assertThat(chain).hasSize(8).doesNotHaveDuplicates();
+        interact(() -> view.getScene().getWindow().requestFocus()); // as a desktop does where one presses in a window
         type(robot, "#tempo", "300");
+        assertThat(store.project().tempo()).isEqualTo(new Tempo(300_000));
         interact(() -> view.focusGrid());
         robot.push(KeyCode.SPACE);
         Set<Integer> heard = new HashSet<>();
